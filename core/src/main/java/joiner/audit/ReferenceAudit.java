@@ -1,0 +1,70 @@
+package joiner.audit;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import joiner.expression.Value;
+import joiner.model.Design;
+import joiner.model.Relationship;
+import joiner.model.Table;
+
+/** Looks for rows whose parent is not there (MATCH SIMPLE); expected time linear in rows. */
+final class ReferenceAudit {
+  private final Table child;
+  private final Table parent;
+  private final Relationship relationship;
+  private final TypedTable rows;
+  private final TypedTable parentRows;
+
+  ReferenceAudit(Design design, Relationship relationship, TypedTable rows, TypedTable parentRows) {
+    this.child = design.table(relationship.child());
+    this.parent = design.table(relationship.parent());
+    this.relationship = relationship;
+    this.rows = rows;
+    this.parentRows = parentRows;
+  }
+
+  void addTo(List<Violation> violations) {
+    Set<List<Value>> known = new HashSet<>();
+    parentRows.tuples(relationship.parentFields()).forEach(tuple -> tuple.ifPresent(known::add));
+    var orphans = new ArrayList<Integer>();
+    var missing = new ArrayList<List<Value>>();
+    List<Optional<List<Value>>> tuples = rows.tuples(relationship.childFields());
+    for (int row = 0; row < tuples.size(); row++) {
+      Optional<List<Value>> tuple = tuples.get(row);
+      if (tuple.isPresent() && !known.contains(tuple.get())) {
+        orphans.add(row + 1);
+        missing.add(tuple.get());
+      }
+    }
+    if (!orphans.isEmpty()) {
+      violations.add(
+          new Violation(
+              Violation.Kind.ORPHAN, child.id(), relationship.childFields(), relationship.name(), orphans,
+              message(orphans, missing, known)));
+    }
+  }
+
+  private String message(List<Integer> orphans, List<List<Value>> missing, Set<List<Value>> known) {
+    String base =
+        Sentences.rows(orphans) + (orphans.size() == 1 ? " points" : " point") + " to a " + parent.noun().singular()
+            + " that does not exist, for example " + Sentences.quoted(missing.getFirst()) + ".";
+    return base + nearMiss(missing, known);
+  }
+
+  private static String nearMiss(List<List<Value>> missing, Set<List<Value>> known) {
+    Map<String, List<Value>> folded = new HashMap<>();
+    known.forEach(values -> folded.putIfAbsent(Sentences.folded(values), values));
+    for (List<Value> values : missing) {
+      List<Value> near = folded.get(Sentences.folded(values));
+      if (near != null) {
+        return " " + Sentences.quoted(values) + " differs from " + Sentences.quoted(near) + " only in blanks or case.";
+      }
+    }
+    return "";
+  }
+}

@@ -1,0 +1,37 @@
+package joiner.audit;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import joiner.expression.Evaluator;
+import joiner.expression.Value;
+
+/** Pieces that messages of several audits share. */
+final class Sentences {
+  private Sentences() {}
+
+  /** "Row 3", "Rows 3 and 7", "Rows 3, 7 and 12", "5 rows (3, 7, 12, …)". */
+  static String rows(List<Integer> rows) {
+    if (rows.size() == 1) {
+      return "Row " + rows.getFirst();
+    }
+    if (rows.size() > 3) {
+      return rows.size() + " rows (" + rows.stream().limit(3).map(String::valueOf).collect(Collectors.joining(", ")) + ", …)";
+    }
+    String head =
+        rows.subList(0, rows.size() - 1).stream().map(String::valueOf).collect(Collectors.joining(", "));
+    return "Rows " + head + " and " + rows.getLast();
+  }
+
+  /** Values in quotes, joined. */
+  static String quoted(List<Value> values) {
+    return values.stream().map(value -> "“" + Evaluator.show(value) + "”").collect(Collectors.joining(", "));
+  }
+
+  /** A text as it is compared when slips are looked for: no outer blanks, no case. */
+  static String folded(List<Value> values) {
+    return values.stream()
+        .map(value -> Evaluator.show(value).strip().toLowerCase(Locale.ROOT))
+        .collect(Collectors.joining("\u0000"));
+  }
+}

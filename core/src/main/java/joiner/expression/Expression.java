@@ -1,0 +1,201 @@
+package joiner.expression;
+
+import java.util.List;
+import java.util.Optional;
+
+/** A parsed SQL expression. Chains of AND and OR are flat lists, so that they may be long. */
+public sealed interface Expression {
+  /** Where it stands in the text it was read from. */
+  Span span();
+
+  /** A value written out. */
+  record Literal(Value value, Kind kind, Span span) implements Expression {}
+
+  /** A field of the row, by its name. */
+  record FieldRef(String name, Span span) implements Expression {}
+
+  /** NOT operand. */
+  record Not(Expression operand, Span span) implements Expression {}
+
+  /** Minus operand. */
+  record Negate(Expression operand, Span span) implements Expression {}
+
+  /** All of two or more conditions. */
+  record And(List<Expression> operands, Span span) implements Expression {
+    public And {
+      operands = List.copyOf(operands);
+    }
+  }
+
+  /** Any of two or more conditions. */
+  record Or(List<Expression> operands, Span span) implements Expression {
+    public Or {
+      operands = List.copyOf(operands);
+    }
+  }
+
+  /** left operator right. */
+  record Compare(Comparison operator, Expression left, Expression right, Span span)
+      implements Expression {}
+
+  /** left operator right, on numbers. */
+  record Compute(Arithmetic operator, Expression left, Expression right, Span span)
+      implements Expression {}
+
+  /** A moment plus or minus an interval; made by the type check from {@link Compute}. */
+  record Shift(Expression moment, Value.Interval interval, boolean back, Kind kind, Span span)
+      implements Expression {}
+
+  /** A date taken as the start of its day; made by the type check. */
+  record StartOfDay(Expression date, Span span) implements Expression {}
+
+  /** left || right. */
+  record Concat(Expression left, Expression right, Span span) implements Expression {}
+
+  /** operand [NOT] BETWEEN low AND high. */
+  record Between(Expression operand, Expression low, Expression high, boolean negated, Span span)
+      implements Expression {}
+
+  /** operand [NOT] IN (options). */
+  record In(Expression operand, List<Expression> options, boolean negated, Span span)
+      implements Expression {
+    public In {
+      options = List.copyOf(options);
+    }
+  }
+
+  /** operand [NOT] LIKE pattern [ESCAPE escape]. */
+  record Like(
+      Expression operand,
+      Expression pattern,
+      Optional<Character> escape,
+      boolean negated,
+      Span span)
+      implements Expression {}
+
+  /** operand IS [NOT] NULL. */
+  record IsNull(Expression operand, boolean negated, Span span) implements Expression {}
+
+  /** operand IS [NOT] TRUE, FALSE or UNKNOWN; an empty truth is UNKNOWN. */
+  record IsTruth(Expression operand, Optional<Boolean> truth, boolean negated, Span span)
+      implements Expression {}
+
+  /** CASE [operand] WHEN … THEN … [ELSE …] END. */
+  record Case(
+      Optional<Expression> operand, List<When> whens, Optional<Expression> otherwise, Span span)
+      implements Expression {
+    public Case {
+      whens = List.copyOf(whens);
+    }
+  }
+
+  /** One branch of a {@link Case}. */
+  record When(Expression condition, Expression result) {}
+
+  /** A function of the SQL standard. */
+  record Call(Function function, List<Expression> arguments, Span span) implements Expression {
+    public Call {
+      arguments = List.copyOf(arguments);
+    }
+  }
+
+  /** EXTRACT(part FROM operand). */
+  record Extract(Part part, Expression operand, Span span) implements Expression {}
+
+  /** CAST(operand AS VARCHAR). */
+  record ToText(Expression operand, Span span) implements Expression {}
+
+  /** CURRENT_DATE, CURRENT_TIMESTAMP or LOCALTIMESTAMP. */
+  record Now(Kind kind, Span span) implements Expression {}
+
+  /** Comparison operators. */
+  enum Comparison {
+    EQUAL("="),
+    NOT_EQUAL("<>"),
+    LESS("<"),
+    AT_MOST("<="),
+    GREATER(">"),
+    AT_LEAST(">=");
+
+    private final String sql;
+
+    Comparison(String sql) {
+      this.sql = sql;
+    }
+
+    public String sql() {
+      return sql;
+    }
+
+    /** Whether the operator holds for that result of {@code compareTo}. */
+    boolean holds(int order) {
+      return switch (this) {
+        case EQUAL -> order == 0;
+        case NOT_EQUAL -> order != 0;
+        case LESS -> order < 0;
+        case AT_MOST -> order <= 0;
+        case GREATER -> order > 0;
+        case AT_LEAST -> order >= 0;
+      };
+    }
+  }
+
+  /** Arithmetic operators. */
+  enum Arithmetic {
+    PLUS("+"),
+    MINUS("-"),
+    TIMES("*"),
+    DIVIDE("/");
+
+    private final String sql;
+
+    Arithmetic(String sql) {
+      this.sql = sql;
+    }
+
+    public String sql() {
+      return sql;
+    }
+  }
+
+  /** Functions, named as in ISO/IEC 9075-2. */
+  enum Function {
+    CHAR_LENGTH(1, 1),
+    UPPER(1, 1),
+    LOWER(1, 1),
+    TRIM(1, 1),
+    SUBSTRING(2, 3),
+    POSITION(2, 2),
+    ABS(1, 1),
+    MOD(2, 2),
+    FLOOR(1, 1),
+    CEILING(1, 1),
+    COALESCE(1, 100),
+    NULLIF(2, 2);
+
+    private final int fewest;
+    private final int most;
+
+    Function(int fewest, int most) {
+      this.fewest = fewest;
+      this.most = most;
+    }
+
+    boolean accepts(int arguments) {
+      return arguments >= fewest && arguments <= most;
+    }
+
+    String arity() {
+      return fewest == most ? String.valueOf(fewest) : fewest + " to " + most;
+    }
+  }
+
+  /** What EXTRACT takes out. */
+  enum Part {
+    YEAR,
+    MONTH,
+    DAY,
+    HOUR,
+    MINUTE
+  }
+}

@@ -1,0 +1,15 @@
+package joiner.expression;
+
+/** Leaves the parser at the first error; never seen outside the package. */
+final class ParseFailure extends RuntimeException {
+  private final transient Problem problem;
+
+  ParseFailure(Span span, String message) {
+    super(message, null, false, false);
+    this.problem = new Problem(span, message);
+  }
+
+  Problem problem() {
+    return problem;
+  }
+}

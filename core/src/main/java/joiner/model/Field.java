@@ -1,0 +1,84 @@
+package joiner.model;
+
+import java.util.Optional;
+
+/**
+ * One field of a table.
+ *
+ * @param id stays the same for the field's whole life
+ * @param name what the database gets
+ * @param label what people read
+ * @param type what values it holds
+ * @param required whether it must have a value
+ * @param defaultValue an SQL value expression given to rows that leave the field out
+ * @param limits bounds of its values
+ * @param description a note for people; may be empty
+ * @param extras properties kept from a file
+ */
+public record Field(
+    FieldId id,
+    String name,
+    String label,
+    FieldType type,
+    boolean required,
+    Optional<String> defaultValue,
+    Limits limits,
+    String description,
+    Extras extras) {
+
+  public Field {
+    if (name.isBlank()) {
+      throw new IllegalArgumentException("field name is blank");
+    }
+  }
+
+  /** A plain optional field with nothing but a name, a label and a type. */
+  public static Field of(String name, String label, FieldType type) {
+    return new Field(
+        new FieldId(name),
+        name,
+        label,
+        type,
+        false,
+        Optional.empty(),
+        Limits.NONE,
+        "",
+        Extras.NONE);
+  }
+
+  public Field withId(FieldId other) {
+    return new Field(other, name, label, type, required, defaultValue, limits, description, extras);
+  }
+
+  public Field withName(String other) {
+    return new Field(id, other, label, type, required, defaultValue, limits, description, extras);
+  }
+
+  public Field withLabel(String other) {
+    return new Field(id, name, other, type, required, defaultValue, limits, description, extras);
+  }
+
+  public Field withType(FieldType other) {
+    return new Field(id, name, label, other, required, defaultValue, limits, description, extras);
+  }
+
+  public Field withRequired(boolean other) {
+    return new Field(id, name, label, type, other, defaultValue, limits, description, extras);
+  }
+
+  public Field withDefault(Optional<String> other) {
+    return new Field(id, name, label, type, required, other, limits, description, extras);
+  }
+
+  public Field withLimits(Limits other) {
+    return new Field(id, name, label, type, required, defaultValue, other, description, extras);
+  }
+
+  public Field withDescription(String other) {
+    return new Field(id, name, label, type, required, defaultValue, limits, other, extras);
+  }
+
+  public Field withExtras(Extras other) {
+    return new Field(id, name, label, type, required, defaultValue, limits, description, other);
+  }
+}

@@ -1,0 +1,231 @@
+package joiner.model;
+
+import java.util.List;
+import java.util.OptionalInt;
+
+/**
+ * What values a field holds. A closed set: every {@code switch} over it is exhaustive. Lengths
+ * count Unicode code points.
+ */
+public sealed interface FieldType {
+
+  /** Text that carries a maximum length. */
+  sealed interface Sized extends FieldType {
+    /** The greatest number of code points allowed. */
+    int maxLength();
+
+    /** The same kind of text with another maximum length. */
+    Sized withMaxLength(int maxLength);
+  }
+
+  /** Text of at most {@code maxLength} code points. */
+  record Text(int maxLength) implements Sized {
+    public Text {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public Text withMaxLength(int length) {
+      return new Text(length);
+    }
+  }
+
+  /** Text without a limit. */
+  record LongText() implements FieldType {}
+
+  /** A whole number of the given width. */
+  record WholeNumber(Width width) implements FieldType {}
+
+  /** An exact number with {@code precision} digits in all, {@code scale} of them decimals. */
+  record Decimal(int precision, int scale) implements FieldType {
+    public Decimal {
+      requirePrecision(precision, scale);
+    }
+  }
+
+  /** A number without a stated precision, as third-party data may declare it. */
+  record AnyNumber() implements FieldType {}
+
+  /** An amount of money; exact, with {@code scale} decimals. */
+  record Money(int precision, int scale) implements FieldType {
+    public Money {
+      requirePrecision(precision, scale);
+    }
+  }
+
+  /** True or false. */
+  record TrueFalse() implements FieldType {}
+
+  /** A calendar date, ISO 8601. */
+  record Date() implements FieldType {}
+
+  /** A time of day, ISO 8601. */
+  record Time() implements FieldType {}
+
+  /** A date with a time of day; {@code zoned} ones carry their offset from UTC. */
+  record DateTime(boolean zoned) implements FieldType {}
+
+  /** A universally unique identifier, RFC 9562. */
+  record Uuid() implements FieldType {}
+
+  /** A generated whole number that counts up and is never reused. */
+  record Counter(Width width) implements FieldType {}
+
+  /** An e-mail address. */
+  record Email(int maxLength) implements Sized {
+    public Email {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public Email withMaxLength(int length) {
+      return new Email(length);
+    }
+  }
+
+  /** A web address. */
+  record WebAddress(int maxLength) implements Sized {
+    public WebAddress {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public WebAddress withMaxLength(int length) {
+      return new WebAddress(length);
+    }
+  }
+
+  /** A phone number, kept as text. */
+  record Phone(int maxLength) implements Sized {
+    public Phone {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public Phone withMaxLength(int length) {
+      return new Phone(length);
+    }
+  }
+
+  /** A reference to a file, kept as its path or address. */
+  record FileReference(int maxLength) implements Sized {
+    public FileReference {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public FileReference withMaxLength(int length) {
+      return new FileReference(length);
+    }
+  }
+
+  /** One of a short list of fixed choices kept in the design itself; never empty, no doubles. */
+  record Choice(List<String> values) implements FieldType {
+    public Choice {
+      values = List.copyOf(values);
+      if (values.isEmpty() || values.stream().distinct().count() != values.size()) {
+        throw new IllegalArgumentException(
+            "choices must be one or more different texts: " + values);
+      }
+    }
+
+    /** Code points of the longest choice. */
+    public int longest() {
+      return values.stream().mapToInt(v -> v.codePointCount(0, v.length())).max().orElse(1);
+    }
+  }
+
+  /**
+   * A type of the Data Package standard that Joiner keeps but does not model ({@code duration},
+   * {@code geojson}, …). Its values are kept as text.
+   */
+  record Kept(String standardType) implements FieldType {}
+
+  /** Width of a whole number in bits. */
+  enum Width {
+    BITS_16(16, Short.MIN_VALUE, Short.MAX_VALUE),
+    BITS_32(32, Integer.MIN_VALUE, Integer.MAX_VALUE),
+    BITS_64(64, Long.MIN_VALUE, Long.MAX_VALUE);
+
+    private final int bits;
+    private final long min;
+    private final long max;
+
+    Width(int bits, long min, long max) {
+      this.bits = bits;
+      this.min = min;
+      this.max = max;
+    }
+
+    /** 16, 32 or 64. */
+    public int bits() {
+      return bits;
+    }
+
+    /** Smallest value. */
+    public long min() {
+      return min;
+    }
+
+    /** Greatest value. */
+    public long max() {
+      return max;
+    }
+
+    /** The width with that many bits; anything but 16, 32 and 64 is refused. */
+    public static Width ofBits(int bits) {
+      for (Width width : values()) {
+        if (width.bits == bits) {
+          return width;
+        }
+      }
+      throw new IllegalArgumentException("a whole number has 16, 32 or 64 bits, not " + bits);
+    }
+  }
+
+  /**
+   * The type a foreign key to a key of this type has: a counter is referred to by a plain number.
+   */
+  default FieldType asReferenced() {
+    return this instanceof Counter counter ? new WholeNumber(counter.width()) : this;
+  }
+
+  /** The maximum length of text types, otherwise empty. */
+  default OptionalInt length() {
+    return switch (this) {
+      case Sized sized -> OptionalInt.of(sized.maxLength());
+      case Choice choice -> OptionalInt.of(choice.longest());
+      case LongText t -> OptionalInt.empty();
+      case WholeNumber t -> OptionalInt.empty();
+      case Decimal t -> OptionalInt.empty();
+      case AnyNumber t -> OptionalInt.empty();
+      case Money t -> OptionalInt.empty();
+      case TrueFalse t -> OptionalInt.empty();
+      case Date t -> OptionalInt.empty();
+      case Time t -> OptionalInt.empty();
+      case DateTime t -> OptionalInt.empty();
+      case Uuid t -> OptionalInt.empty();
+      case Counter t -> OptionalInt.empty();
+      case Kept t -> OptionalInt.empty();
+    };
+  }
+
+  /** Refuses a length below 1. */
+  private static void requireLength(int maxLength) {
+    if (maxLength < 1) {
+      throw new IllegalArgumentException("a text is at least 1 long, not " + maxLength);
+    }
+  }
+
+  /** Refuses a precision outside 1 … 38 or a scale outside 0 … precision. */
+  private static void requirePrecision(int precision, int scale) {
+    if (precision < 1 || precision > 38 || scale < 0 || scale > precision) {
+      throw new IllegalArgumentException(
+          "a decimal has 1 to 38 digits and no more decimals than digits, not ("
+              + precision
+              + ", "
+              + scale
+              + ")");
+    }
+  }
+}

@@ -1,0 +1,135 @@
+package joiner.model;
+
+import java.util.List;
+
+/**
+ * A foreign key with its meaning. Whether it is one-to-one follows from the child's keys, whether
+ * the parent is obligatory from the child's required fields.
+ *
+ * @param id stays the same for the relationship's whole life
+ * @param name what the database gets
+ * @param child table that holds the foreign key
+ * @param childFields the foreign key, in the order of {@code parentFields}
+ * @param parent table referred to
+ * @param parentFields a key of the parent
+ * @param childRole verb phrase read from the child: "is made by"
+ * @param parentRole verb phrase read from the parent: "makes"
+ * @param parentNeedsChild whether each parent row is meant to have at least one child row
+ * @param onDelete what a delete of the parent row does
+ * @param onUpdate what a change of the parent's key does
+ * @param extras properties kept from a file
+ */
+public record Relationship(
+    RelationshipId id,
+    String name,
+    TableId child,
+    List<FieldId> childFields,
+    TableId parent,
+    List<FieldId> parentFields,
+    String childRole,
+    String parentRole,
+    boolean parentNeedsChild,
+    ReferentialAction onDelete,
+    ReferentialAction onUpdate,
+    Extras extras) {
+
+  public Relationship {
+    childFields = List.copyOf(childFields);
+    parentFields = List.copyOf(parentFields);
+    if (childFields.isEmpty() || childFields.size() != parentFields.size()) {
+      throw new IllegalArgumentException(
+          "relationship " + name + " pairs " + childFields + " with " + parentFields);
+    }
+  }
+
+  /** A relationship that refuses deletes of parents in use, with plain words for its roles. */
+  public static Relationship of(
+      String name,
+      TableId child,
+      List<FieldId> childFields,
+      TableId parent,
+      List<FieldId> parentFields) {
+    return new Relationship(
+        new RelationshipId(name),
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        "belongs to",
+        "has",
+        false,
+        ReferentialAction.NO_ACTION,
+        ReferentialAction.NO_ACTION,
+        Extras.NONE);
+  }
+
+  /** Whether child and parent are the same table. */
+  public boolean isSelfReference() {
+    return child.equals(parent);
+  }
+
+  public Relationship withRoles(String otherChildRole, String otherParentRole) {
+    return new Relationship(
+        id,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        otherChildRole,
+        otherParentRole,
+        parentNeedsChild,
+        onDelete,
+        onUpdate,
+        extras);
+  }
+
+  public Relationship withActions(ReferentialAction delete, ReferentialAction update) {
+    return new Relationship(
+        id,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        childRole,
+        parentRole,
+        parentNeedsChild,
+        delete,
+        update,
+        extras);
+  }
+
+  public Relationship withParentNeedsChild(boolean other) {
+    return new Relationship(
+        id,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        childRole,
+        parentRole,
+        other,
+        onDelete,
+        onUpdate,
+        extras);
+  }
+
+  public Relationship withId(RelationshipId other) {
+    return new Relationship(
+        other,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        childRole,
+        parentRole,
+        parentNeedsChild,
+        onDelete,
+        onUpdate,
+        extras);
+  }
+}

@@ -1,0 +1,30 @@
+package joiner.model;
+
+/**
+ * A condition every row of a table meets.
+ *
+ * @param name what the database gets; unique within the table
+ * @param label what people read
+ * @param condition an SQL search condition over field names, as typed; may be wrong while it is
+ *     edited
+ * @param message what a person reads whose row is refused
+ */
+public record Rule(String name, String label, String condition, String message) {
+  public Rule {
+    if (name.isBlank()) {
+      throw new IllegalArgumentException("rule name is blank");
+    }
+  }
+
+  public Rule withCondition(String other) {
+    return new Rule(name, label, other, message);
+  }
+
+  public Rule withMessage(String other) {
+    return new Rule(name, label, condition, other);
+  }
+
+  public Rule withLabel(String other) {
+    return new Rule(name, other, condition, message);
+  }
+}

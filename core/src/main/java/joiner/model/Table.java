@@ -1,0 +1,424 @@
+package joiner.model;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+
+/**
+ * One table of a design.
+ *
+ * @param id stays the same for the table's whole life
+ * @param name what the database gets
+ * @param label what people read
+ * @param noun what its rows are called
+ * @param description a note for people; may be empty
+ * @param area name of the area it stands in; empty: none
+ * @param kind what the table is for
+ * @param fields in order; ids and names are unique
+ * @param primaryKey fields that identify a row; empty: none yet
+ * @param uniqueKeys further keys
+ * @param indexes for speed only
+ * @param rowLabel an SQL value expression that names a row for people
+ * @param rules conditions on each row
+ * @param extras properties kept from a file
+ */
+public record Table(
+    TableId id,
+    String name,
+    String label,
+    Noun noun,
+    String description,
+    String area,
+    TableKind kind,
+    List<Field> fields,
+    List<FieldId> primaryKey,
+    List<UniqueKey> uniqueKeys,
+    List<Index> indexes,
+    Optional<String> rowLabel,
+    List<Rule> rules,
+    Extras extras) {
+
+  public Table {
+    fields = List.copyOf(fields);
+    primaryKey = List.copyOf(primaryKey);
+    uniqueKeys = List.copyOf(uniqueKeys);
+    indexes = List.copyOf(indexes);
+    rules = List.copyOf(rules);
+    requireConsistent(name, fields, primaryKey, uniqueKeys, indexes);
+  }
+
+  private static void requireConsistent(
+      String table,
+      List<Field> fields,
+      List<FieldId> key,
+      List<UniqueKey> uniques,
+      List<Index> indexes) {
+    var ids = new HashSet<FieldId>();
+    var names = new HashSet<String>();
+    for (Field field : fields) {
+      if (!ids.add(field.id()) || !names.add(field.name())) {
+        throw new IllegalArgumentException(
+            "table " + table + " has field " + field.name() + " twice");
+      }
+    }
+    requireAll(table, "primary key", ids, key);
+    uniques.forEach(unique -> requireAll(table, unique.name(), ids, unique.fields()));
+    indexes.forEach(index -> requireAll(table, index.name(), ids, index.fields()));
+  }
+
+  private static void requireAll(
+      String table, String what, HashSet<FieldId> ids, Collection<FieldId> wanted) {
+    for (FieldId id : wanted) {
+      if (!ids.contains(id)) {
+        throw new IllegalArgumentException(
+            what + " of table " + table + " names unknown field " + id);
+      }
+    }
+  }
+
+  /** A plain table without fields. */
+  public static Table of(String name, String label, Noun noun) {
+    return new Table(
+        new TableId(name),
+        name,
+        label,
+        noun,
+        "",
+        "",
+        new TableKind.Plain(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        Optional.empty(),
+        List.of(),
+        Extras.NONE);
+  }
+
+  /** The field with that id; an unknown one is a caller's mistake. */
+  public Field field(FieldId fieldId) {
+    for (Field field : fields) {
+      if (field.id().equals(fieldId)) {
+        return field;
+      }
+    }
+    throw new IllegalArgumentException("table " + name + " has no field " + fieldId);
+  }
+
+  /** Whether there is a field with that id. */
+  public boolean hasField(FieldId fieldId) {
+    return fields.stream().anyMatch(field -> field.id().equals(fieldId));
+  }
+
+  /** The field the database knows by that name. */
+  public Optional<Field> fieldNamed(String fieldName) {
+    return fields.stream().filter(field -> field.name().equals(fieldName)).findFirst();
+  }
+
+  /** Names of the fields with those ids, in the order given. */
+  public List<String> namesOf(List<FieldId> ids) {
+    return ids.stream().map(id -> field(id).name()).toList();
+  }
+
+  /** Labels of the fields with those ids, in the order given. */
+  public List<String> labelsOf(List<FieldId> ids) {
+    return ids.stream().map(id -> field(id).label()).toList();
+  }
+
+  /** Fields by name, in order. */
+  public Map<String, Field> fieldsByName() {
+    Map<String, Field> byName = HashMap.newHashMap(fields.size());
+    fields.forEach(field -> byName.put(field.name(), field));
+    return byName;
+  }
+
+  /** Whether the field must have a value: it says so or is part of the primary key. */
+  public boolean isRequired(FieldId fieldId) {
+    return primaryKey.contains(fieldId) || field(fieldId).required();
+  }
+
+  /** Whether those fields, as a set, are the primary key or a unique key. */
+  public boolean isKey(Collection<FieldId> ids) {
+    return keys().stream().anyMatch(key -> sameSet(key, ids));
+  }
+
+  /** Whether those fields contain a key, so that their values occur once. */
+  public boolean isUnique(Collection<FieldId> ids) {
+    return keys().stream().anyMatch(ids::containsAll);
+  }
+
+  /** The primary key, if there is one, and all unique keys. */
+  public List<List<FieldId>> keys() {
+    var keys = new ArrayList<List<FieldId>>();
+    if (!primaryKey.isEmpty()) {
+      keys.add(primaryKey);
+    }
+    uniqueKeys.forEach(unique -> keys.add(unique.fields()));
+    return keys;
+  }
+
+  private static boolean sameSet(Collection<FieldId> left, Collection<FieldId> right) {
+    return left.size() == right.size() && left.containsAll(right);
+  }
+
+  /** The same table with one field changed in place. */
+  public Table withField(FieldId fieldId, UnaryOperator<Field> change) {
+    return withFields(
+        fields.stream()
+            .map(field -> field.id().equals(fieldId) ? change.apply(field) : field)
+            .toList());
+  }
+
+  /** The same table with a field added at the end. */
+  public Table withFieldAdded(Field field) {
+    var all = new ArrayList<>(fields);
+    all.add(field);
+    return withFields(all);
+  }
+
+  public Table withFields(List<Field> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        other,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withId(TableId other) {
+    return new Table(
+        other,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withNames(String otherName, String otherLabel, Noun otherNoun) {
+    return new Table(
+        id,
+        otherName,
+        otherLabel,
+        otherNoun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withDescription(String other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        other,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withArea(String other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        other,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withKind(TableKind other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        other,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withPrimaryKey(List<FieldId> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        other,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withUniqueKeys(List<UniqueKey> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        other,
+        indexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withIndexes(List<Index> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        other,
+        rowLabel,
+        rules,
+        extras);
+  }
+
+  public Table withRowLabel(Optional<String> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        other,
+        rules,
+        extras);
+  }
+
+  public Table withRules(List<Rule> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        other,
+        extras);
+  }
+
+  public Table withExtras(Extras other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        other);
+  }
+
+  /**
+   * The same table without a field: keys and indexes that named it lose it, and go when nothing is
+   * left of them.
+   */
+  public Table withoutField(FieldId gone) {
+    var keptKey = primaryKey.stream().filter(f -> !f.equals(gone)).toList();
+    var keptUniques = uniqueKeys.stream().filter(key -> !key.fields().contains(gone)).toList();
+    var keptIndexes = indexes.stream().filter(index -> !index.fields().contains(gone)).toList();
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields.stream().filter(f -> !f.id().equals(gone)).toList(),
+        keptKey,
+        keptUniques,
+        keptIndexes,
+        rowLabel,
+        rules,
+        extras);
+  }
+}

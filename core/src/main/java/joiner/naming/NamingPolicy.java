@@ -1,0 +1,47 @@
+package joiner.naming;
+
+import java.text.Normalizer;
+import java.util.Collection;
+import java.util.Locale;
+
+/** Derives names from labels: lower case, words joined by underscores, ASCII letters and digits only. */
+public final class NamingPolicy {
+  private NamingPolicy() {}
+
+  /**
+   * The name for a label: "Date joined" gives {@code date_joined}. A label without letters or digits
+   * gives {@code field}; one that begins with a digit gets an underscore in front.
+   */
+  public static String nameFor(String label) {
+    String plain = Normalizer.normalize(label.replace("ß", "ss"), Normalizer.Form.NFKD).replaceAll("\\p{M}", "");
+    String words = plain.replaceAll("(?<=[a-z])(?=[A-Z])", "_").toLowerCase(Locale.ROOT);
+    String name = words.replaceAll("['’]", "").replaceAll("[^a-z0-9]+", "_").replaceAll("^_+|_+$", "");
+    if (name.isEmpty()) {
+      return "field";
+    }
+    return Character.isDigit(name.charAt(0)) ? "_" + name : name;
+  }
+
+  /** A label people can read for a name: {@code date_joined} gives "Date joined". */
+  public static String labelFor(String name) {
+    String words = name.replaceAll("(?<=[a-z])(?=[A-Z])", " ").replace('_', ' ').strip();
+    return words.isEmpty() ? name : Character.toUpperCase(words.charAt(0)) + words.substring(1);
+  }
+
+  /** The name itself, or with the first free number behind it if it is taken. */
+  public static String free(String name, Collection<String> taken) {
+    String candidate = name;
+    for (int number = 2; taken.contains(candidate); number++) {
+      candidate = name + "_" + number;
+    }
+    return candidate;
+  }
+
+  /** The usual English plural of a noun; a guess that people can overwrite. */
+  public static String plural(String singular) {
+    if (singular.matches(".*([sxz]|ch|sh)$")) {
+      return singular + "es";
+    }
+    return singular.matches(".*[^aeiou]y$") ? singular.substring(0, singular.length() - 1) + "ies" : singular + "s";
+  }
+}

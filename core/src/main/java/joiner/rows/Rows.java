@@ -1,0 +1,180 @@
+package joiner.rows;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import joiner.model.FieldId;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The rows of one table: a column of texts per field, each cell as typed or absent (NULL). Immutable;
+ * adding or dropping a field shares all other columns.
+ */
+public final class Rows {
+  /** No rows. */
+  public static final Rows NONE = new Rows(0, Map.of());
+
+  private final int count;
+  private final Map<FieldId, @Nullable String[]> columns;
+
+  private Rows(int count, Map<FieldId, @Nullable String[]> columns) {
+    this.count = count;
+    this.columns = columns;
+  }
+
+  /**
+   * Rows given one by one.
+   *
+   * @param fields the fields, in the order of each row's cells
+   * @param rows cells, empty meaning NULL; every row is as long as {@code fields}
+   */
+  public static Rows of(List<FieldId> fields, List<List<Optional<String>>> rows) {
+    var builder = new Builder(fields);
+    for (List<Optional<String>> row : rows) {
+      if (row.size() != fields.size()) {
+        throw new IllegalArgumentException("row has " + row.size() + " cells for " + fields.size() + " fields");
+      }
+      for (int i = 0; i < fields.size(); i++) {
+        builder.cell(i, row.get(i).orElse(null));
+      }
+      builder.endRow();
+    }
+    return builder.build();
+  }
+
+  /** Collects rows cell by cell. */
+  public static final class Builder {
+    private final List<FieldId> fields;
+    private final List<ArrayList<@Nullable String>> cells = new ArrayList<>();
+    private int count;
+
+    /** Collects rows of those fields. */
+    public Builder(List<FieldId> fields) {
+      this.fields = List.copyOf(fields);
+      fields.forEach(field -> cells.add(new ArrayList<>()));
+    }
+
+    /** Adds the next cell of a field; {@code null} and the empty text are NULL. */
+    public void cell(int field, @Nullable String text) {
+      cells.get(field).add(text == null || text.isEmpty() ? null : text);
+    }
+
+    /** Ends the row; every field must have got its cell. */
+    public void endRow() {
+      count++;
+    }
+
+    /** All rows so far. */
+    public Rows build() {
+      Map<FieldId, @Nullable String[]> columns = new LinkedHashMap<>();
+      for (int i = 0; i < fields.size(); i++) {
+        columns.put(fields.get(i), cells.get(i).toArray(new String[count]));
+      }
+      return new Rows(count, columns);
+    }
+  }
+
+  /** How many rows there are. */
+  public int count() {
+    return count;
+  }
+
+  /** The cell of a row, from 0; empty where it is NULL or the field has no column yet. */
+  public Optional<String> cell(int row, FieldId field) {
+    @Nullable String[] column = columns.get(field);
+    return column == null ? Optional.empty() : Optional.ofNullable(column[row]);
+  }
+
+  /** One whole row in the order of those fields. */
+  public List<Optional<String>> row(int row, List<FieldId> fields) {
+    return fields.stream().map(field -> cell(row, field)).toList();
+  }
+
+  /** The same rows with one column's values changed; empty stays empty. */
+  public Rows mapColumn(FieldId field, UnaryOperator<String> change) {
+    @Nullable String[] column = columns.get(field);
+    if (column == null) {
+      return this;
+    }
+    @Nullable String[] changed = new String[count];
+    for (int i = 0; i < count; i++) {
+      changed[i] = column[i] == null ? null : change.apply(column[i]);
+    }
+    return withColumn(field, changed);
+  }
+
+  /** The same rows with a column set to given values, one for each row. */
+  public Rows withColumn(FieldId field, List<Optional<String>> values) {
+    if (values.size() != count) {
+      throw new IllegalArgumentException(values.size() + " values for " + count + " rows");
+    }
+    @Nullable String[] column = new String[count];
+    for (int i = 0; i < count; i++) {
+      column[i] = values.get(i).filter(text -> !text.isEmpty()).orElse(null);
+    }
+    return withColumn(field, column);
+  }
+
+  private Rows withColumn(FieldId field, @Nullable String[] column) {
+    Map<FieldId, @Nullable String[]> changed = new LinkedHashMap<>(columns);
+    changed.put(field, column);
+    return new Rows(count, changed);
+  }
+
+  /** The same rows without that column. */
+  public Rows withoutColumn(FieldId field) {
+    Map<FieldId, @Nullable String[]> kept = new LinkedHashMap<>(columns);
+    kept.remove(field);
+    return new Rows(count, kept);
+  }
+
+  /** The same rows with one cell changed. */
+  public Rows withCell(int row, FieldId field, Optional<String> text) {
+    @Nullable String[] column = columns.get(field);
+    @Nullable String[] changed = column == null ? new String[count] : column.clone();
+    changed[row] = text.filter(t -> !t.isEmpty()).orElse(null);
+    return withColumn(field, changed);
+  }
+
+  /** The same rows with one more at the end; fields not named are NULL. */
+  public Rows withRow(Map<FieldId, String> cells) {
+    Map<FieldId, @Nullable String[]> longer = new LinkedHashMap<>();
+    columns.forEach((field, column) -> longer.put(field, Arrays.copyOf(column, count + 1)));
+    cells.forEach(
+        (field, text) -> longer.computeIfAbsent(field, f -> new String[count + 1])[count] = text.isEmpty() ? null : text);
+    return new Rows(count + 1, longer);
+  }
+
+  /** The rows with those numbers, from 0, in that order. */
+  public Rows select(int[] numbers) {
+    Map<FieldId, @Nullable String[]> selected = new LinkedHashMap<>();
+    columns.forEach(
+        (field, column) -> {
+          @Nullable String[] picked = new String[numbers.length];
+          for (int i = 0; i < numbers.length; i++) {
+            picked[i] = column[numbers[i]];
+          }
+          selected.put(field, picked);
+        });
+    return new Rows(numbers.length, selected);
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof Rows that && count == that.count && sameColumns(that);
+  }
+
+  private boolean sameColumns(Rows that) {
+    return columns.keySet().equals(that.columns.keySet())
+        && columns.keySet().stream().allMatch(f -> Arrays.equals(columns.get(f), that.columns.get(f)));
+  }
+
+  @Override
+  public int hashCode() {
+    return count * 31 + columns.keySet().hashCode();
+  }
+}
