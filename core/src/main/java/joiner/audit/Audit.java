@@ -35,7 +35,10 @@ public final class Audit {
     this.design = draft.design();
     this.clock = clock;
     this.cancelled = cancelled;
-    design.tables().forEach(table -> typed.put(table.id(), new TypedTable(table, draft.rows().of(table.id()))));
+    design
+        .tables()
+        .forEach(
+            table -> typed.put(table.id(), new TypedTable(table, draft.rows().of(table.id()))));
   }
 
   /** Audits all tables; rules that read the clock use that one. */
@@ -43,7 +46,9 @@ public final class Audit {
     return of(draft, clock, () -> false);
   }
 
-  /** Audits all tables until {@code cancelled} says stop; then the report covers the tables done. */
+  /**
+   * Audits all tables until {@code cancelled} says stop; then the report covers the tables done.
+   */
   public static AuditReport of(Draft draft, Clock clock, BooleanSupplier cancelled) {
     return new Audit(draft, clock, cancelled).run();
   }
@@ -74,7 +79,8 @@ public final class Audit {
       keys.addTo(key.name(), key.fields(), violations, hints);
     }
     for (Relationship relationship : relationships) {
-      new ReferenceAudit(design, relationship, rows, typed.get(relationship.parent())).addTo(violations);
+      new ReferenceAudit(design, relationship, rows, typed.get(relationship.parent()))
+          .addTo(violations);
     }
     table.rules().forEach(rule -> auditRule(table, rule, rows, violations));
     return new TableAudit(table.id(), rows.count(), violations, hints);
@@ -92,15 +98,25 @@ public final class Audit {
       }
     }
     if (!broken.isEmpty()) {
-      var fields = sound.fields().stream().map(name -> table.fieldNamed(name).orElseThrow().id()).toList();
-      String says = rule.message().isBlank() ? "breaks the rule " + rule.label() : "is refused: " + rule.message();
+      var fields =
+          sound.fields().stream().map(name -> table.fieldNamed(name).orElseThrow().id()).toList();
+      String says =
+          rule.message().isBlank()
+              ? "breaks the rule " + rule.label()
+              : "is refused: " + rule.message();
       violations.add(
           new Violation(
-              Violation.Kind.RULE, table.id(), fields, rule.name(), broken, Sentences.rows(broken) + " " + says));
+              Violation.Kind.RULE,
+              table.id(),
+              fields,
+              rule.name(),
+              broken,
+              Sentences.rows(broken) + " " + says));
     }
   }
 
-  private static boolean isBroken(Checked.Sound sound, Evaluator evaluator, TypedTable rows, int row) {
+  private static boolean isBroken(
+      Checked.Sound sound, Evaluator evaluator, TypedTable rows, int row) {
     try {
       return evaluator.evaluate(sound.tree(), rows.row(row)).equals(Value.FALSE);
     } catch (EvaluationException e) {

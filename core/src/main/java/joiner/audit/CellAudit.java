@@ -43,10 +43,16 @@ final class CellAudit {
     return rows.rows().cell(row, field.id());
   }
 
-  private void add(List<Violation> violations, Violation.Kind kind, String constraint, List<Integer> bad, String says) {
+  private void add(
+      List<Violation> violations,
+      Violation.Kind kind,
+      String constraint,
+      List<Integer> bad,
+      String says) {
     if (!bad.isEmpty()) {
       violations.add(
-          new Violation(kind, table.id(), List.of(field.id()), constraint, bad, Sentences.rows(bad) + says));
+          new Violation(
+              kind, table.id(), List.of(field.id()), constraint, bad, Sentences.rows(bad) + says));
     }
   }
 
@@ -56,19 +62,24 @@ final class CellAudit {
     String example = "";
     for (int row = 0; row < rows.count(); row++) {
       Optional<String> cell = cell(row);
-      if (cell.isPresent() && ValueReader.read(cell.get(), field.type()) instanceof ReadValue.Unfit unfit) {
+      if (cell.isPresent()
+          && ValueReader.read(cell.get(), field.type()) instanceof ReadValue.Unfit unfit) {
         example = bad.isEmpty() ? cell.get() : example;
         expected = unfit.expected();
         bad.add(row + 1);
       }
     }
     add(
-        violations, Violation.Kind.WRONG_TYPE, "type of " + field.name(), bad,
+        violations,
+        Violation.Kind.WRONG_TYPE,
+        "type of " + field.name(),
+        bad,
         ": " + field.label() + " holds “" + example + "” where " + expected + " was expected.");
   }
 
   private void lengths(List<Violation> violations) {
-    OptionalInt most = field.type() instanceof FieldType.Choice ? OptionalInt.empty() : field.type().length();
+    OptionalInt most =
+        field.type() instanceof FieldType.Choice ? OptionalInt.empty() : field.type().length();
     if (most.isEmpty()) {
       return;
     }
@@ -76,15 +87,27 @@ final class CellAudit {
     int longest = 0;
     List<Value> values = rows.column(field);
     for (int row = 0; row < rows.count(); row++) {
-      int length = values.get(row) instanceof Value.Text text ? text.text().codePointCount(0, text.text().length()) : 0;
+      int length =
+          values.get(row) instanceof Value.Text text
+              ? text.text().codePointCount(0, text.text().length())
+              : 0;
       if (length > most.getAsInt()) {
         bad.add(row + 1);
         longest = Math.max(longest, length);
       }
     }
     add(
-        violations, Violation.Kind.TOO_LONG, "length of " + field.name(), bad,
-        ": " + field.label() + " allows " + most.getAsInt() + " characters; the longest here has " + longest + ".");
+        violations,
+        Violation.Kind.TOO_LONG,
+        "length of " + field.name(),
+        bad,
+        ": "
+            + field.label()
+            + " allows "
+            + most.getAsInt()
+            + " characters; the longest here has "
+            + longest
+            + ".");
   }
 
   private void presence(List<Violation> violations) {
@@ -98,12 +121,19 @@ final class CellAudit {
       }
     }
     String lacks = bad.size() == 1 ? " lacks " : " lack ";
-    add(violations, Violation.Kind.MISSING_REQUIRED, "required " + field.name(), bad, lacks + field.label() + ", which is required.");
+    add(
+        violations,
+        Violation.Kind.MISSING_REQUIRED,
+        "required " + field.name(),
+        bad,
+        lacks + field.label() + ", which is required.");
   }
 
   private void list(List<Violation> violations, List<Hint> hints) {
     List<String> allowed =
-        field.type() instanceof FieldType.Choice choice ? choice.values() : field.limits().allowed();
+        field.type() instanceof FieldType.Choice choice
+            ? choice.values()
+            : field.limits().allowed();
     if (allowed.isEmpty()) {
       return;
     }
@@ -118,9 +148,17 @@ final class CellAudit {
       }
     }
     add(
-        violations, Violation.Kind.NOT_IN_LIST, "choices of " + field.name(), bad,
-        ": “" + (bad.isEmpty() ? "" : Evaluator.show(column.get(bad.getFirst() - 1))) + "” is not one of the choices of "
-            + field.label() + " (" + String.join(", ", allowed) + ").");
+        violations,
+        Violation.Kind.NOT_IN_LIST,
+        "choices of " + field.name(),
+        bad,
+        ": “"
+            + (bad.isEmpty() ? "" : Evaluator.show(column.get(bad.getFirst() - 1)))
+            + "” is not one of the choices of "
+            + field.label()
+            + " ("
+            + String.join(", ", allowed)
+            + ").");
   }
 
   private void hintAtSlip(int row, Value value, List<String> allowed, List<Hint> hints) {
@@ -133,21 +171,53 @@ final class CellAudit {
             near ->
                 hints.add(
                     new Hint(
-                        table.id(), field.id(), List.of(row + 1),
-                        "“" + shown + "” differs from the choice “" + near + "” only in blanks or case.")));
+                        table.id(),
+                        field.id(),
+                        List.of(row + 1),
+                        "“"
+                            + shown
+                            + "” differs from the choice “"
+                            + near
+                            + "” only in blanks or case.")));
   }
 
   private void bounds(List<Violation> violations) {
     Limits limits = field.limits();
-    limits.minimum().ifPresent(text -> bound(violations, "minimum", text, order -> order < 0, "must be at least " + text));
-    limits.maximum().ifPresent(text -> bound(violations, "maximum", text, order -> order > 0, "must be at most " + text));
-    limits.above().ifPresent(text -> bound(violations, "above", text, order -> order <= 0, "must be greater than " + text));
-    limits.below().ifPresent(text -> bound(violations, "below", text, order -> order >= 0, "must be less than " + text));
+    limits
+        .minimum()
+        .ifPresent(
+            text ->
+                bound(violations, "minimum", text, order -> order < 0, "must be at least " + text));
+    limits
+        .maximum()
+        .ifPresent(
+            text ->
+                bound(violations, "maximum", text, order -> order > 0, "must be at most " + text));
+    limits
+        .above()
+        .ifPresent(
+            text ->
+                bound(
+                    violations,
+                    "above",
+                    text,
+                    order -> order <= 0,
+                    "must be greater than " + text));
+    limits
+        .below()
+        .ifPresent(
+            text ->
+                bound(violations, "below", text, order -> order >= 0, "must be less than " + text));
     limits.pattern().ifPresent(pattern -> pattern(violations, pattern));
     limits.minLength().ifPresent(least -> minLength(violations, least));
   }
 
-  private void bound(List<Violation> violations, String name, String text, Predicate<Integer> breaks, String says) {
+  private void bound(
+      List<Violation> violations,
+      String name,
+      String text,
+      Predicate<Integer> breaks,
+      String says) {
     if (ValueReader.read(text, field.type()) instanceof ReadValue.Fits bound) {
       broken(violations, name, says, value -> breaks.test(Evaluator.order(value, bound.value())));
     }
@@ -161,17 +231,22 @@ final class CellAudit {
       return; // A pattern that cannot be read is a finding of the design.
     }
     broken(
-        violations, "pattern", "must match the pattern " + pattern,
+        violations,
+        "pattern",
+        "must match the pattern " + pattern,
         value -> !compiled.matcher(Evaluator.show(value)).matches());
   }
 
   private void minLength(List<Violation> violations, int least) {
     broken(
-        violations, "minLength", "must be at least " + least + " long",
+        violations,
+        "minLength",
+        "must be at least " + least + " long",
         value -> Evaluator.show(value).codePoints().count() < least);
   }
 
-  private void broken(List<Violation> violations, String name, String says, Predicate<Value> breaks) {
+  private void broken(
+      List<Violation> violations, String name, String says, Predicate<Value> breaks) {
     var bad = new ArrayList<Integer>();
     List<Value> column = rows.column(field);
     for (int row = 0; row < rows.count(); row++) {
@@ -181,7 +256,10 @@ final class CellAudit {
     }
     String example = bad.isEmpty() ? "" : Evaluator.show(column.get(bad.getFirst() - 1));
     add(
-        violations, Violation.Kind.RULE, name + " of " + field.name(), bad,
+        violations,
+        Violation.Kind.RULE,
+        name + " of " + field.name(),
+        bad,
         ": " + field.label() + " " + says + "; found “" + example + "”.");
   }
 }

@@ -25,17 +25,25 @@ final class KeyAudit {
     Optional<List<Value>> example = Optional.empty();
     List<Optional<List<Value>>> tuples = rows.tuples(key);
     for (int row = 0; row < tuples.size(); row++) {
-      if (tuples.get(row).isPresent() && first.putIfAbsent(tuples.get(row).get(), row + 1) != null) {
+      if (tuples.get(row).isPresent()
+          && first.putIfAbsent(tuples.get(row).get(), row + 1) != null) {
         repeated.add(row + 1);
         example = example.isPresent() ? example : tuples.get(row);
       }
     }
     if (example.isPresent()) {
       String message =
-          Sentences.rows(repeated) + (repeated.size() == 1 ? " repeats" : " repeat") + " a value of "
-              + String.join(" and ", table.labelsOf(key)) + " that must occur once; the first is "
-              + Sentences.quoted(example.get()) + ", also in row " + first.get(example.get()) + ".";
-      violations.add(new Violation(Violation.Kind.DUPLICATE_KEY, table.id(), key, name, repeated, message));
+          Sentences.rows(repeated)
+              + (repeated.size() == 1 ? " repeats" : " repeat")
+              + " a value of "
+              + String.join(" and ", table.labelsOf(key))
+              + " that must occur once; the first is "
+              + Sentences.quoted(example.get())
+              + ", also in row "
+              + first.get(example.get())
+              + ".";
+      violations.add(
+          new Violation(Violation.Kind.DUPLICATE_KEY, table.id(), key, name, repeated, message));
     }
     hintAtSlips(key, first, hints);
   }
@@ -49,12 +57,17 @@ final class KeyAudit {
         .sorted(Map.Entry.comparingByValue())
         .forEach(
             entry -> {
-              List<Value> before = byFolded.putIfAbsent(Sentences.folded(entry.getKey()), entry.getKey());
+              List<Value> before =
+                  byFolded.putIfAbsent(Sentences.folded(entry.getKey()), entry.getKey());
               if (before != null && entry.getKey().getFirst() instanceof Value.Text) {
                 hints.add(
                     new Hint(
-                        table.id(), key.getFirst(), List.of(first.get(before), entry.getValue()),
-                        Sentences.quoted(before) + " and " + Sentences.quoted(entry.getKey())
+                        table.id(),
+                        key.getFirst(),
+                        List.of(first.get(before), entry.getValue()),
+                        Sentences.quoted(before)
+                            + " and "
+                            + Sentences.quoted(entry.getKey())
                             + " differ only in blanks or case; they may be one."));
               }
             });

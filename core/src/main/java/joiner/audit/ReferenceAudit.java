@@ -44,15 +44,24 @@ final class ReferenceAudit {
     if (!orphans.isEmpty()) {
       violations.add(
           new Violation(
-              Violation.Kind.ORPHAN, child.id(), relationship.childFields(), relationship.name(), orphans,
+              Violation.Kind.ORPHAN,
+              child.id(),
+              relationship.childFields(),
+              relationship.name(),
+              orphans,
               message(orphans, missing, known)));
     }
   }
 
   private String message(List<Integer> orphans, List<List<Value>> missing, Set<List<Value>> known) {
     String base =
-        Sentences.rows(orphans) + (orphans.size() == 1 ? " points" : " point") + " to a " + parent.noun().singular()
-            + " that does not exist, for example " + Sentences.quoted(missing.getFirst()) + ".";
+        Sentences.rows(orphans)
+            + (orphans.size() == 1 ? " points" : " point")
+            + " to a "
+            + parent.noun().singular()
+            + " that does not exist, for example "
+            + Sentences.quoted(missing.getFirst())
+            + ".";
     return base + nearMiss(missing, known);
   }
 
@@ -62,7 +71,11 @@ final class ReferenceAudit {
     for (List<Value> values : missing) {
       List<Value> near = folded.get(Sentences.folded(values));
       if (near != null) {
-        return " " + Sentences.quoted(values) + " differs from " + Sentences.quoted(near) + " only in blanks or case.";
+        return " "
+            + Sentences.quoted(values)
+            + " differs from "
+            + Sentences.quoted(near)
+            + " only in blanks or case.";
       }
     }
     return "";

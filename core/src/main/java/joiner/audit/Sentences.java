@@ -16,16 +16,23 @@ final class Sentences {
       return "Row " + rows.getFirst();
     }
     if (rows.size() > 3) {
-      return rows.size() + " rows (" + rows.stream().limit(3).map(String::valueOf).collect(Collectors.joining(", ")) + ", …)";
+      return rows.size()
+          + " rows ("
+          + rows.stream().limit(3).map(String::valueOf).collect(Collectors.joining(", "))
+          + ", …)";
     }
     String head =
-        rows.subList(0, rows.size() - 1).stream().map(String::valueOf).collect(Collectors.joining(", "));
+        rows.subList(0, rows.size() - 1).stream()
+            .map(String::valueOf)
+            .collect(Collectors.joining(", "));
     return "Rows " + head + " and " + rows.getLast();
   }
 
   /** Values in quotes, joined. */
   static String quoted(List<Value> values) {
-    return values.stream().map(value -> "“" + Evaluator.show(value) + "”").collect(Collectors.joining(", "));
+    return values.stream()
+        .map(value -> "“" + Evaluator.show(value) + "”")
+        .collect(Collectors.joining(", "));
   }
 
   /** A text as it is compared when slips are looked for: no outer blanks, no case. */

@@ -10,8 +10,8 @@ import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
-import joiner.rows.Rows;
 import joiner.rows.RowValues;
+import joiner.rows.Rows;
 
 /** One table's rows as typed values; a cell of the wrong type is NULL. */
 final class TypedTable {

@@ -11,12 +11,17 @@ import joiner.model.TableId;
  * @param table whose rows they are
  * @param fields the fields the constraint is about
  * @param constraint its name
- * @param rows numbers of the offending rows, from 1, ascending; for keys the rows beyond the first of
- *     each group
+ * @param rows numbers of the offending rows, from 1, ascending; for keys the rows beyond the first
+ *     of each group
  * @param message a sentence a person understands
  */
 public record Violation(
-    Kind kind, TableId table, List<FieldId> fields, String constraint, List<Integer> rows, String message) {
+    Kind kind,
+    TableId table,
+    List<FieldId> fields,
+    String constraint,
+    List<Integer> rows,
+    String message) {
 
   public Violation {
     fields = List.copyOf(fields);

@@ -8,8 +8,8 @@ public final class Renaming {
   private Renaming() {}
 
   /**
-   * The same text with one field called by another name; all else stays as typed. A text that cannot
-   * be read is given back unchanged.
+   * The same text with one field called by another name; all else stays as typed. A text that
+   * cannot be read is given back unchanged.
    */
   public static String rename(String text, String from, String to) {
     Expression tree;

@@ -20,7 +20,8 @@ public final class Engines {
 
   /** SQLite: names of any length. */
   public static final IdentifierRules SQLITE =
-      new IdentifierRules("SQLite", Integer.MAX_VALUE, IdentifierRules.Folding.KEPT, reserved("sqlite"));
+      new IdentifierRules(
+          "SQLite", Integer.MAX_VALUE, IdentifierRules.Folding.KEPT, reserved("sqlite"));
 
   /** H2: names of at most 256 characters. */
   public static final IdentifierRules H2 =
@@ -37,7 +38,9 @@ public final class Engines {
       if (in == null) {
         throw new IllegalStateException(file + " is missing from the application");
       }
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().collect(Collectors.toUnmodifiableSet());
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+          .lines()
+          .collect(Collectors.toUnmodifiableSet());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

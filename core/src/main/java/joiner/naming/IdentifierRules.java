@@ -10,9 +10,11 @@ import java.util.Set;
  * @param engine the engine's own name
  * @param longestBytes greatest length in UTF-8 bytes
  * @param folding what the engine does with names that are not quoted
- * @param reserved words, in lower case, that are refused as names of tables or columns unless quoted
+ * @param reserved words, in lower case, that are refused as names of tables or columns unless
+ *     quoted
  */
-public record IdentifierRules(String engine, int longestBytes, Folding folding, Set<String> reserved) {
+public record IdentifierRules(
+    String engine, int longestBytes, Folding folding, Set<String> reserved) {
   /** What becomes of the letters of a name that is not quoted. */
   public enum Folding {
     LOWER,
@@ -38,7 +40,8 @@ public record IdentifierRules(String engine, int longestBytes, Folding folding, 
   public boolean needsQuotes(String name) {
     String plain =
         switch (folding) {
-          // An upper-casing engine gives a lower-case name back in capitals: one name, another look.
+          // An upper-casing engine gives a lower-case name back in capitals: one name, another
+          // look.
           case LOWER, UPPER -> "[a-z_][a-z0-9_]*";
           case KEPT -> "[A-Za-z_][A-Za-z0-9_]*";
         };

@@ -4,18 +4,24 @@ import java.text.Normalizer;
 import java.util.Collection;
 import java.util.Locale;
 
-/** Derives names from labels: lower case, words joined by underscores, ASCII letters and digits only. */
+/**
+ * Derives names from labels: lower case, words joined by underscores, ASCII letters and digits
+ * only.
+ */
 public final class NamingPolicy {
   private NamingPolicy() {}
 
   /**
-   * The name for a label: "Date joined" gives {@code date_joined}. A label without letters or digits
-   * gives {@code field}; one that begins with a digit gets an underscore in front.
+   * The name for a label: "Date joined" gives {@code date_joined}. A label without letters or
+   * digits gives {@code field}; one that begins with a digit gets an underscore in front.
    */
   public static String nameFor(String label) {
-    String plain = Normalizer.normalize(label.replace("ß", "ss"), Normalizer.Form.NFKD).replaceAll("\\p{M}", "");
+    String plain =
+        Normalizer.normalize(label.replace("ß", "ss"), Normalizer.Form.NFKD)
+            .replaceAll("\\p{M}", "");
     String words = plain.replaceAll("(?<=[a-z])(?=[A-Z])", "_").toLowerCase(Locale.ROOT);
-    String name = words.replaceAll("['’]", "").replaceAll("[^a-z0-9]+", "_").replaceAll("^_+|_+$", "");
+    String name =
+        words.replaceAll("['’]", "").replaceAll("[^a-z0-9]+", "_").replaceAll("^_+|_+$", "");
     if (name.isEmpty()) {
       return "field";
     }
@@ -42,6 +48,8 @@ public final class NamingPolicy {
     if (singular.matches(".*([sxz]|ch|sh)$")) {
       return singular + "es";
     }
-    return singular.matches(".*[^aeiou]y$") ? singular.substring(0, singular.length() - 1) + "ies" : singular + "s";
+    return singular.matches(".*[^aeiou]y$")
+        ? singular.substring(0, singular.length() - 1) + "ies"
+        : singular + "s";
   }
 }

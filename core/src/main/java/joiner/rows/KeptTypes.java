@@ -12,8 +12,10 @@ final class KeptTypes {
   private static final Pattern YEAR = Pattern.compile("-?\\d{4,9}");
   private static final Pattern YEAR_MONTH = Pattern.compile("-?\\d{4,9}-(0[1-9]|1[0-2])");
   private static final Pattern DURATION =
-      Pattern.compile("-?P(?=.)(\\d+Y)?(\\d+M)?(\\d+W)?(\\d+D)?(T(?=.)(\\d+H)?(\\d+M)?(\\d+(\\.\\d+)?S)?)?");
-  private static final Pattern GEO_POINT = Pattern.compile("\\s*-?\\d+(\\.\\d+)?\\s*,\\s*-?\\d+(\\.\\d+)?\\s*");
+      Pattern.compile(
+          "-?P(?=.)(\\d+Y)?(\\d+M)?(\\d+W)?(\\d+D)?(T(?=.)(\\d+H)?(\\d+M)?(\\d+(\\.\\d+)?S)?)?");
+  private static final Pattern GEO_POINT =
+      Pattern.compile("\\s*-?\\d+(\\.\\d+)?\\s*,\\s*-?\\d+(\\.\\d+)?\\s*");
   private static final JsonFactory JSON = new JsonFactory();
 
   private KeptTypes() {}
@@ -23,8 +25,10 @@ final class KeptTypes {
       case "year" -> check(YEAR.matcher(text).matches(), text, "a year like 2026");
       case "yearmonth" -> check(YEAR_MONTH.matcher(text).matches(), text, "a month like 2026-03");
       case "duration" -> check(DURATION.matcher(text).matches(), text, "a duration like P1DT2H");
-      case "geopoint" -> check(GEO_POINT.matcher(text).matches(), text, "a point like 90.50, 45.50");
-      case "object", "geojson" -> check(isJson(text, JsonToken.START_OBJECT), text, "a JSON object");
+      case "geopoint" ->
+          check(GEO_POINT.matcher(text).matches(), text, "a point like 90.50, 45.50");
+      case "object", "geojson" ->
+          check(isJson(text, JsonToken.START_OBJECT), text, "a JSON object");
       case "array" -> check(isJson(text, JsonToken.START_ARRAY), text, "a JSON array");
       default -> new ReadValue.Fits(new Value.Text(text));
     };

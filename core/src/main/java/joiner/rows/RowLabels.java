@@ -10,7 +10,9 @@ import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
 import joiner.model.Table;
 
-/** The text by which people recognise a row: the table's row label, or its key where it has none. */
+/**
+ * The text by which people recognise a row: the table's row label, or its key where it has none.
+ */
 public final class RowLabels {
   private final Table table;
   private final Rows rows;
@@ -25,7 +27,8 @@ public final class RowLabels {
     this.values = new RowValues(table, rows);
     this.evaluator = new Evaluator(clock);
     this.label =
-        table.rowLabel()
+        table
+            .rowLabel()
             .map(text -> RuleLanguage.value(text, table))
             .filter(Checked.Sound.class::isInstance)
             .map(Checked.Sound.class::cast);
@@ -33,7 +36,10 @@ public final class RowLabels {
 
   /** The label of one row, from 0; never blank. */
   public String of(int row) {
-    return label.map(sound -> evaluate(sound, row)).filter(text -> !text.isBlank()).orElseGet(() -> byKey(row));
+    return label
+        .map(sound -> evaluate(sound, row))
+        .filter(text -> !text.isBlank())
+        .orElseGet(() -> byKey(row));
   }
 
   private String evaluate(Checked.Sound sound, int row) {
@@ -47,7 +53,9 @@ public final class RowLabels {
 
   private String byKey(int row) {
     String key =
-        table.primaryKey().stream().map(field -> rows.cell(row, field).orElse("")).collect(Collectors.joining(" · "));
+        table.primaryKey().stream()
+            .map(field -> rows.cell(row, field).orElse(""))
+            .collect(Collectors.joining(" · "));
     return key.isBlank() ? "row " + (row + 1) : key;
   }
 }

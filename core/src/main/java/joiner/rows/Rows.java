@@ -11,8 +11,8 @@ import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The rows of one table: a column of texts per field, each cell as typed or absent (NULL). Immutable;
- * adding or dropping a field shares all other columns.
+ * The rows of one table: a column of texts per field, each cell as typed or absent (NULL).
+ * Immutable; adding or dropping a field shares all other columns.
  */
 public final class Rows {
   /** No rows. */
@@ -36,7 +36,8 @@ public final class Rows {
     var builder = new Builder(fields);
     for (List<Optional<String>> row : rows) {
       if (row.size() != fields.size()) {
-        throw new IllegalArgumentException("row has " + row.size() + " cells for " + fields.size() + " fields");
+        throw new IllegalArgumentException(
+            "row has " + row.size() + " cells for " + fields.size() + " fields");
       }
       for (int i = 0; i < fields.size(); i++) {
         builder.cell(i, row.get(i).orElse(null));
@@ -145,7 +146,9 @@ public final class Rows {
     Map<FieldId, @Nullable String[]> longer = new LinkedHashMap<>();
     columns.forEach((field, column) -> longer.put(field, Arrays.copyOf(column, count + 1)));
     cells.forEach(
-        (field, text) -> longer.computeIfAbsent(field, f -> new String[count + 1])[count] = text.isEmpty() ? null : text);
+        (field, text) ->
+            longer.computeIfAbsent(field, f -> new String[count + 1])[count] =
+                text.isEmpty() ? null : text);
     return new Rows(count + 1, longer);
   }
 
@@ -170,7 +173,8 @@ public final class Rows {
 
   private boolean sameColumns(Rows that) {
     return columns.keySet().equals(that.columns.keySet())
-        && columns.keySet().stream().allMatch(f -> Arrays.equals(columns.get(f), that.columns.get(f)));
+        && columns.keySet().stream()
+            .allMatch(f -> Arrays.equals(columns.get(f), that.columns.get(f)));
   }
 
   @Override

@@ -20,10 +20,12 @@ import joiner.model.FieldType;
  * Table Schema (version 2); dates are strict ISO 8601. Texts are never trimmed.
  */
 public final class ValueReader {
-  private static final Pattern NUMBER = Pattern.compile("[+-]?(\\d+(\\.\\d*)?|\\.\\d+)([eE][+-]?\\d{1,3})?");
+  private static final Pattern NUMBER =
+      Pattern.compile("[+-]?(\\d+(\\.\\d*)?|\\.\\d+)([eE][+-]?\\d{1,3})?");
   private static final Pattern WHOLE = Pattern.compile("[+-]?\\d{1,1000}");
   private static final Pattern UUID =
-      Pattern.compile("[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}");
+      Pattern.compile(
+          "[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}");
   private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+");
 
   private ValueReader() {}
@@ -36,13 +38,18 @@ public final class ValueReader {
       case FieldType.Choice t -> fits(text);
       case FieldType.Phone t -> fits(text);
       case FieldType.FileReference t -> fits(text);
-      case FieldType.Email t -> EMAIL.matcher(text).matches() ? fits(text) : unfit("an address like mara@example.org");
-      case FieldType.WebAddress t -> isAddress(text) ? fits(text) : unfit("an address like https://example.org");
+      case FieldType.Email t ->
+          EMAIL.matcher(text).matches() ? fits(text) : unfit("an address like mara@example.org");
+      case FieldType.WebAddress t ->
+          isAddress(text) ? fits(text) : unfit("an address like https://example.org");
       case FieldType.WholeNumber t -> whole(text, t.width());
       case FieldType.Counter t -> whole(text, t.width());
       case FieldType.Decimal t -> decimal(text, t.precision(), t.scale());
       case FieldType.Money t -> decimal(text, t.precision(), t.scale());
-      case FieldType.AnyNumber t -> number(text).<ReadValue>map(n -> new ReadValue.Fits(new Value.Num(n, false))).orElse(unfit("a number"));
+      case FieldType.AnyNumber t ->
+          number(text)
+              .<ReadValue>map(n -> new ReadValue.Fits(new Value.Num(n, false)))
+              .orElse(unfit("a number"));
       case FieldType.TrueFalse t -> truth(text);
       case FieldType.Date t -> date(text);
       case FieldType.Time t -> time(text);
@@ -57,7 +64,8 @@ public final class ValueReader {
 
   /** The value of a cell: NULL where it is empty or does not fit the type. */
   public static Value valueOrNull(Optional<String> cell, FieldType type) {
-    return cell.map(text -> read(text, type) instanceof ReadValue.Fits fits ? fits.value() : Value.NULL)
+    return cell.map(
+            text -> read(text, type) instanceof ReadValue.Fits fits ? fits.value() : Value.NULL)
         .orElse(Value.NULL);
   }
 
@@ -84,7 +92,8 @@ public final class ValueReader {
     }
     var number = new BigInteger(text.startsWith("+") ? text.substring(1) : text);
     boolean inRange =
-        number.compareTo(BigInteger.valueOf(width.min())) >= 0 && number.compareTo(BigInteger.valueOf(width.max())) <= 0;
+        number.compareTo(BigInteger.valueOf(width.min())) >= 0
+            && number.compareTo(BigInteger.valueOf(width.max())) <= 0;
     return inRange
         ? new ReadValue.Fits(new Value.Num(new BigDecimal(number), true))
         : unfit("a whole number from " + width.min() + " to " + width.max());
@@ -100,7 +109,8 @@ public final class ValueReader {
     int wholeDigits = Math.max(plain.precision() - plain.scale(), 0);
     return decimals <= scale && wholeDigits <= precision - scale
         ? new ReadValue.Fits(new Value.Num(plain, false))
-        : unfit("a number of at most " + (precision - scale) + " digits and " + scale + " decimals");
+        : unfit(
+            "a number of at most " + (precision - scale) + " digits and " + scale + " decimals");
   }
 
   private static Optional<BigDecimal> number(String text) {

@@ -1,0 +1,33 @@
+package joiner.edit;
+
+import java.util.List;
+import joiner.model.Area;
+import joiner.model.Table;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+
+/** Adds a table with its rows; an area it names is made if it is not there. */
+public record AddTable(Table table, Rows rows) implements Edit {
+  @Override
+  public String name() {
+    return "add the table " + table.label();
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    boolean taken =
+        draft.design().find(table.id()).isPresent()
+            || draft.design().tableNamed(table.name()).isPresent();
+    if (taken) {
+      throw new EditRefusedException(
+          "There is a table " + table.name() + " already; give this one another name.");
+    }
+    var design = draft.design();
+    if (!table.area().isEmpty() && design.area(table.area()).isEmpty()) {
+      var areas = new java.util.ArrayList<>(design.areas());
+      areas.add(new Area(table.area(), areas.size() % Area.HUES));
+      design = design.withAreas(List.copyOf(areas));
+    }
+    return new Draft(design.withTableAdded(table), draft.rows().with(table.id(), none -> rows));
+  }
+}

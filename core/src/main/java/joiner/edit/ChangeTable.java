@@ -1,0 +1,99 @@
+package joiner.edit;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import joiner.model.FieldId;
+import joiner.model.Index;
+import joiner.model.Noun;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.rows.Draft;
+
+/** Changes what a table says of itself; its fields and rows stay. */
+public record ChangeTable(String name, TableId table, UnaryOperator<Table> change) implements Edit {
+
+  /** Gives a table other names. */
+  public static ChangeTable rename(Table table, String name, String label, Noun noun) {
+    return new ChangeTable(
+        "rename " + table.label() + " to " + label,
+        table.id(),
+        t -> t.withNames(name, label, noun));
+  }
+
+  /** Moves a table to another area. */
+  public static ChangeTable area(Table table, String area) {
+    return new ChangeTable(
+        "move " + table.label() + " to " + area, table.id(), t -> t.withArea(area));
+  }
+
+  /** Says by which fields a row is identified. */
+  public static ChangeTable primaryKey(Table table, List<FieldId> key) {
+    String fields = key.isEmpty() ? "nothing" : String.join(" and ", table.labelsOf(key));
+    return new ChangeTable(
+        "identify " + table.label() + " by " + fields, table.id(), t -> t.withPrimaryKey(key));
+  }
+
+  /** Says how people recognise a row. */
+  public static ChangeTable rowLabel(Table table, Optional<String> rowLabel) {
+    return new ChangeTable(
+        "change the row label of " + table.label(), table.id(), t -> t.withRowLabel(rowLabel));
+  }
+
+  /** Says what the table is for. */
+  public static ChangeTable kind(Table table, TableKind kind) {
+    return new ChangeTable(
+        "change what " + table.label() + " is for", table.id(), t -> t.withKind(kind));
+  }
+
+  /** Adds an index. */
+  public static ChangeTable addIndex(Table table, Index index) {
+    return new ChangeTable(
+        "index " + String.join(", ", table.labelsOf(index.fields())) + " of " + table.label(),
+        table.id(),
+        t -> t.withIndexes(append(t.indexes(), index)));
+  }
+
+  /** Removes an index. */
+  public static ChangeTable removeIndex(Table table, Index index) {
+    return new ChangeTable(
+        "remove the index " + index.name(),
+        table.id(),
+        t -> t.withIndexes(t.indexes().stream().filter(i -> !i.equals(index)).toList()));
+  }
+
+  /** Adds a rule. */
+  public static ChangeTable addRule(Table table, Rule rule) {
+    return new ChangeTable(
+        "add the rule " + rule.label(), table.id(), t -> t.withRules(append(t.rules(), rule)));
+  }
+
+  /** Puts a changed rule in the place of the one of that name. */
+  public static ChangeTable changeRule(Table table, String name, Rule rule) {
+    return new ChangeTable(
+        "change the rule " + rule.label(),
+        table.id(),
+        t -> t.withRules(t.rules().stream().map(r -> r.name().equals(name) ? rule : r).toList()));
+  }
+
+  /** Removes a rule. */
+  public static ChangeTable removeRule(Table table, Rule rule) {
+    return new ChangeTable(
+        "remove the rule " + rule.label(),
+        table.id(),
+        t -> t.withRules(t.rules().stream().filter(r -> !r.name().equals(rule.name())).toList()));
+  }
+
+  private static <T> List<T> append(List<T> list, T last) {
+    var longer = new java.util.ArrayList<>(list);
+    longer.add(last);
+    return longer;
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    return draft.withDesign(draft.design().withTable(table, change));
+  }
+}

@@ -1,0 +1,71 @@
+package joiner.edit;
+
+import java.util.List;
+import java.util.Optional;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Index;
+import joiner.model.Noun;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+
+/** Turns fixed choices into a lookup table keyed by the choice itself; no stored value changes. */
+public record ChoicesToLookup(TableId table, FieldId field, String label) implements Edit {
+  @Override
+  public String name() {
+    return "turn the choices of " + label + " into a lookup table";
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    Table owner = draft.design().table(table);
+    Field choosing = owner.field(field);
+    if (!(choosing.type() instanceof FieldType.Choice choice)) {
+      throw new EditRefusedException(choosing.label() + " has no fixed choices.");
+    }
+    var text = new FieldType.Text(Math.max(choice.longest(), 1));
+    String name =
+        NamingPolicy.free(
+            choosing.name(), draft.design().tables().stream().map(Table::name).toList());
+    Field key = Field.of("name", "Name", text).withRequired(true);
+    Table lookup =
+        Table.of(
+                name,
+                choosing.label(),
+                new Noun(
+                    choosing.label().toLowerCase(java.util.Locale.ROOT),
+                    NamingPolicy.plural(choosing.label().toLowerCase(java.util.Locale.ROOT))))
+            .withArea(owner.area())
+            .withFields(List.of(key))
+            .withPrimaryKey(List.of(key.id()))
+            .withRowLabel(Optional.of("name"))
+            .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty()));
+    Rows rows =
+        Rows.of(
+            List.of(key.id()), choice.values().stream().map(v -> List.of(Optional.of(v))).toList());
+    String constraint = "fk_" + owner.name() + "_" + choosing.name();
+    Draft changed = new AddTable(lookup, rows).apply(draft);
+    changed =
+        changed.withDesign(
+            changed
+                .design()
+                .withTable(
+                    table,
+                    t -> {
+                      var indexes = new java.util.ArrayList<>(t.indexes());
+                      indexes.add(
+                          new Index("ix_" + owner.name() + "_" + choosing.name(), List.of(field)));
+                      return t.withField(field, f -> f.withType(text)).withIndexes(indexes);
+                    }));
+    return new AddRelationship(
+            Relationship.of(constraint, table, List.of(field), lookup.id(), List.of(key.id()))
+                .withRoles("has", "is given to"))
+        .apply(changed);
+  }
+}

@@ -1,0 +1,48 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Rows;
+
+/** Counters that identify rows. */
+public final class Counters {
+  private Counters() {}
+
+  /** The change that gives a table a counter as its primary key; its rows are numbered from 1. */
+  public static Edit identify(Table table) {
+    Field counter = fieldFor(table);
+    return new Several(
+        "identify " + table.label() + " by a counter",
+        List.of(
+            new ChangeTable(
+                "add a counter",
+                table.id(),
+                t -> {
+                  var fields = new ArrayList<>(List.of(counter));
+                  fields.addAll(t.fields());
+                  return t.withFields(fields).withPrimaryKey(List.of(counter.id()));
+                }),
+            new ChangeRows("number the rows", table.id(), rows -> number(rows, counter.id()))));
+  }
+
+  static Field fieldFor(Table table) {
+    String name = NamingPolicy.free(table.name() + "_id", table.fieldsByName().keySet());
+    return Field.of(name, table.label() + " number", new FieldType.Counter(FieldType.Width.BITS_32))
+        .withRequired(true);
+  }
+
+  static Rows number(Rows rows, FieldId counter) {
+    return rows.withColumn(
+        counter,
+        IntStream.rangeClosed(1, rows.count())
+            .mapToObj(n -> Optional.of(String.valueOf(n)))
+            .toList());
+  }
+}

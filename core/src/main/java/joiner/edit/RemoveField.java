@@ -1,0 +1,33 @@
+package joiner.edit;
+
+import java.util.List;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.TableId;
+import joiner.rows.Draft;
+
+/** Removes a field, its values, and the relationships that stand on it. */
+public record RemoveField(TableId table, FieldId field, String label) implements Edit {
+  @Override
+  public String name() {
+    return "remove the field " + label;
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    Draft changed = draft;
+    List<Relationship> standing =
+        draft.design().relationships().stream().filter(this::standsOn).toList();
+    for (Relationship relationship : standing) {
+      changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
+    }
+    return new Draft(
+        changed.design().withTable(table, t -> t.withoutField(field)),
+        changed.rows().with(table, rows -> rows.withoutColumn(field)));
+  }
+
+  private boolean standsOn(Relationship r) {
+    return (r.child().equals(table) && r.childFields().contains(field))
+        || (r.parent().equals(table) && r.parentFields().contains(field));
+  }
+}

@@ -1,0 +1,60 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import joiner.model.Field;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.rows.Draft;
+
+/**
+ * Turns one-to-many into one-to-one or back, by the keys of the child. Where the foreign key is
+ * also the primary key, one-to-many gives the child a counter of its own; rows are numbered from 1.
+ */
+public record SetChildUnique(RelationshipId relationship, String name, boolean unique)
+    implements Edit {
+  @Override
+  public Draft apply(Draft draft) {
+    Relationship r = draft.design().relationship(relationship);
+    Table child = draft.design().table(r.child());
+    if (unique) {
+      return SetUnique.of(child, r.childFields(), true).apply(draft);
+    }
+    var freed =
+        child.withUniqueKeys(
+            child.uniqueKeys().stream()
+                .filter(key -> !r.childFields().containsAll(key.fields()))
+                .toList());
+    Draft changed = draft.withDesign(draft.design().withTable(child.id(), t -> freed));
+    boolean identifying =
+        !child.primaryKey().isEmpty() && r.childFields().containsAll(child.primaryKey());
+    return identifying ? withCounter(changed, r, freed) : changed;
+  }
+
+  private static Draft withCounter(Draft draft, Relationship r, Table child) {
+    boolean referred =
+        draft.design().relationships().stream()
+            .anyMatch(
+                other ->
+                    other.parent().equals(child.id())
+                        && other.parentFields().equals(child.primaryKey()));
+    if (referred) {
+      throw new EditRefusedException(
+          "Other tables refer to the key of "
+              + child.label()
+              + "; give it a key of its own first.");
+    }
+    Field counter = Counters.fieldFor(child);
+    var fields = new ArrayList<>(List.of(counter));
+    fields.addAll(child.fields());
+    Table changed = child.withFields(fields).withPrimaryKey(List.of(counter.id()));
+    for (var field : r.childFields()) {
+      changed = changed.withField(field, f -> f.withRequired(true));
+    }
+    Table result = changed;
+    return new Draft(
+        draft.design().withTable(child.id(), t -> result),
+        draft.rows().with(child.id(), rows -> Counters.number(rows, counter.id())));
+  }
+}

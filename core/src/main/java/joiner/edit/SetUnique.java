@@ -1,0 +1,43 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import joiner.model.FieldId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.UniqueKey;
+import joiner.rows.Draft;
+
+/** Says whether the values of some fields together occur once. */
+public record SetUnique(TableId table, List<FieldId> fields, String label, boolean unique)
+    implements Edit {
+  public SetUnique {
+    fields = List.copyOf(fields);
+  }
+
+  /** Makes fields of a table unique together, or no longer so. */
+  public static SetUnique of(Table table, List<FieldId> fields, boolean unique) {
+    return new SetUnique(table.id(), fields, String.join(" and ", table.labelsOf(fields)), unique);
+  }
+
+  @Override
+  public String name() {
+    return unique ? "make " + label + " unique" : "let " + label + " repeat";
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    return draft.withDesign(draft.design().withTable(table, this::changed));
+  }
+
+  private Table changed(Table before) {
+    var keys = new ArrayList<>(before.uniqueKeys());
+    keys.removeIf(key -> key.fields().size() == fields.size() && key.fields().containsAll(fields));
+    if (unique) {
+      keys.add(
+          new UniqueKey(
+              "uq_" + before.name() + "_" + String.join("_", before.namesOf(fields)), fields));
+    }
+    return before.withUniqueKeys(keys);
+  }
+}

@@ -1,0 +1,166 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import joiner.model.Design;
+import joiner.model.Extras;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Index;
+import joiner.model.Noun;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableKind;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+
+/**
+ * Turns one-to-many into many-to-many: a join table takes the place of the foreign key, and every
+ * link that was there becomes one of its rows.
+ */
+public record ToManyToMany(RelationshipId relationship, String name) implements Edit {
+  @Override
+  public Draft apply(Draft draft) {
+    Design design = draft.design();
+    Relationship r = design.relationship(relationship);
+    Table child = design.table(r.child());
+    Table parent = design.table(r.parent());
+    if (child.primaryKey().isEmpty()) {
+      throw new EditRefusedException(
+          child.label() + " has no primary key yet; say first what identifies a row.");
+    }
+    if (child.primaryKey().stream().anyMatch(r.childFields()::contains)) {
+      throw new EditRefusedException(
+          "The link is part of what identifies "
+              + child.label()
+              + "; give it a key of its own first.");
+    }
+    boolean shared =
+        design.relationships().stream()
+            .anyMatch(
+                other ->
+                    !other.id().equals(r.id())
+                        && other.child().equals(child.id())
+                        && other.childFields().stream().anyMatch(r.childFields()::contains));
+    if (shared) {
+      throw new EditRefusedException(
+          "Another relationship stands on the same fields; remove it first.");
+    }
+    return build(draft, r, child, parent);
+  }
+
+  private static Draft build(Draft draft, Relationship r, Table child, Table parent) {
+    List<Field> childSide = linkFields(child, child.primaryKey(), "");
+    List<Field> parentSide =
+        linkFields(parent, r.parentFields(), child.equals(parent) ? "other_" : "");
+    var fields = new ArrayList<>(childSide);
+    fields.addAll(parentSide);
+    var key = fields.stream().map(Field::id).toList();
+    String name = freeName(draft.design(), child.name() + "_" + parent.name());
+    String label = child.label() + " " + parent.label().toLowerCase(java.util.Locale.ROOT);
+    var toChild =
+        side(
+            "fk_" + name + "_" + child.name(),
+            name,
+            childSide,
+            child,
+            child.primaryKey(),
+            ReferentialAction.CASCADE,
+            r);
+    var toParent =
+        side(
+            "fk_" + name + "_" + parent.name() + (child.equals(parent) ? "_other" : ""),
+            name,
+            parentSide,
+            parent,
+            r.parentFields(),
+            r.onDelete() == ReferentialAction.SET_NULL ? ReferentialAction.CASCADE : r.onDelete(),
+            r);
+    Table join =
+        Table.of(
+                name,
+                label,
+                new Noun(
+                    label.toLowerCase(java.util.Locale.ROOT),
+                    NamingPolicy.plural(label.toLowerCase(java.util.Locale.ROOT))))
+            .withArea(child.area())
+            .withFields(fields)
+            .withPrimaryKey(key)
+            .withIndexes(
+                List.of(
+                    new Index(
+                        "ix_" + name + "_" + parent.name(),
+                        parentSide.stream().map(Field::id).toList())))
+            .withKind(new TableKind.Join(toChild.id(), toParent.id()));
+    Rows links = links(draft, r, child, key);
+    Draft joined = new AddTable(join, links).apply(draft);
+    joined = new RemoveRelationship(r.id(), r.name()).apply(joined);
+    for (FieldId field : r.childFields()) {
+      joined = new RemoveField(child.id(), field, "").apply(joined);
+    }
+    return joined.withDesign(
+        joined.design().withRelationshipAdded(toChild).withRelationshipAdded(toParent));
+  }
+
+  private static List<Field> linkFields(Table table, List<FieldId> key, String prefix) {
+    return key.stream()
+        .map(table::field)
+        .map(
+            field -> {
+              String name =
+                  prefix
+                      + (field.name().contains(table.name())
+                          ? field.name()
+                          : table.name() + "_" + field.name());
+              return Field.of(name, NamingPolicy.labelFor(name), field.type().asReferenced())
+                  .withRequired(true);
+            })
+        .toList();
+  }
+
+  private static Relationship side(
+      String name,
+      String join,
+      List<Field> fields,
+      Table to,
+      List<FieldId> key,
+      ReferentialAction onDelete,
+      Relationship from) {
+    boolean fromChild = to.id().equals(from.child());
+    return new Relationship(
+        new RelationshipId(name),
+        name,
+        new joiner.model.TableId(join),
+        fields.stream().map(Field::id).toList(),
+        to.id(),
+        key,
+        "joins",
+        fromChild ? from.childRole() : from.parentRole(),
+        false,
+        onDelete,
+        from.onUpdate(),
+        Extras.NONE);
+  }
+
+  private static Rows links(Draft draft, Relationship r, Table child, List<FieldId> key) {
+    Rows rows = draft.rows().of(child.id());
+    var links = new ArrayList<List<Optional<String>>>();
+    for (int row = 0; row < rows.count(); row++) {
+      List<Optional<String>> parent = rows.row(row, r.childFields());
+      if (parent.stream().allMatch(Optional::isPresent)) {
+        var link = new ArrayList<>(rows.row(row, child.primaryKey()));
+        link.addAll(parent);
+        links.add(link);
+      }
+    }
+    return Rows.of(key, links);
+  }
+
+  private static String freeName(Design design, String name) {
+    return NamingPolicy.free(name, design.tables().stream().map(Table::name).toList());
+  }
+}

@@ -1,0 +1,53 @@
+package joiner.finding;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+
+/** A draft with the indexes that several checks share, built once. */
+final class CheckedDesign {
+  private final Draft draft;
+  private final Map<TableId, List<Relationship>> byChild;
+  private final Map<TableId, List<Relationship>> byParent;
+  private final Map<TableId, Map<FieldId, Field>> fields = new HashMap<>();
+
+  CheckedDesign(Draft draft) {
+    this.draft = draft;
+    this.byChild = draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::child));
+    this.byParent = draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::parent));
+  }
+
+  Design design() {
+    return draft.design();
+  }
+
+  Rows rows(Table table) {
+    return draft.rows().of(table.id());
+  }
+
+  /** Relationships in which the table is the child. */
+  List<Relationship> parentsOf(TableId child) {
+    return byChild.getOrDefault(child, List.of());
+  }
+
+  /** Relationships in which the table is the parent. */
+  List<Relationship> childrenOf(TableId parent) {
+    return byParent.getOrDefault(parent, List.of());
+  }
+
+  Field field(TableId table, FieldId field) {
+    return fields
+        .computeIfAbsent(
+            table, id -> design().table(id).fields().stream().collect(Collectors.toMap(Field::id, f -> f)))
+        .get(field);
+  }
+}

@@ -1,0 +1,53 @@
+package joiner.finding;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import joiner.edit.ChangeTable;
+import joiner.expression.Expression;
+import joiner.expression.Span;
+import joiner.expression.SqlText;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.model.TableKind;
+
+/** Every table but a join table says how people recognise its rows. */
+final class MissingRowLabel implements DesignCheck {
+  private static final TableFinding FINDING = new TableFinding("missing-row-label", Severity.ADVICE, Topic.SHAPE);
+
+  @Override
+  public String id() {
+    return FINDING.id();
+  }
+
+  @Override
+  public void run(CheckedDesign design, Consumer<Finding> found) {
+    for (Table table : design.design().tables()) {
+      if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
+        String message = table.label() + " has no row label.";
+        String why = "Where a " + table.noun().singular() + " is picked or named, people would see a bare key.";
+        Optional<Field> likely = likely(table);
+        found.accept(
+            likely
+                .map(
+                    field ->
+                        FINDING.about(
+                            table, message, why,
+                            new Remedy("Show " + field.label(), ChangeTable.rowLabel(table, Optional.of(written(field))))))
+                .orElseGet(() -> FINDING.about(table, message, why)));
+      }
+    }
+  }
+
+  private static Optional<Field> likely(Table table) {
+    return table.fields().stream()
+        .filter(field -> field.type() instanceof FieldType.Text)
+        .filter(field -> field.name().matches("(.*_)?(name|title|label)"))
+        .findFirst()
+        .or(() -> table.fields().stream().filter(field -> field.type() instanceof FieldType.Text).findFirst());
+  }
+
+  private static String written(Field field) {
+    return SqlText.iso().write(new Expression.FieldRef(field.name(), new Span(0, 0)));
+  }
+}

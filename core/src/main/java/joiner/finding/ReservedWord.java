@@ -1,0 +1,57 @@
+package joiner.finding;
+
+import java.util.List;
+import java.util.function.Consumer;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
+import joiner.edit.Edit;
+import joiner.model.Field;
+import joiner.model.Table;
+import joiner.naming.Engines;
+import joiner.naming.IdentifierRules;
+import joiner.naming.NamingPolicy;
+
+/** Names are no reserved words of an engine. */
+final class ReservedWord implements DesignCheck {
+  private static final TableFinding FINDING = new TableFinding("reserved-word", Severity.ADVICE, Topic.SHAPE);
+
+  @Override
+  public String id() {
+    return FINDING.id();
+  }
+
+  @Override
+  public void run(CheckedDesign design, Consumer<Finding> found) {
+    for (Table table : design.design().tables()) {
+      List<String> engines = reservedBy(table.name());
+      if (!engines.isEmpty()) {
+        String free = table.name() + "_row";
+        Edit rename = ChangeTable.rename(table, free, table.label(), table.noun());
+        found.accept(FINDING.about(table, says(table.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
+      }
+      for (Field field : table.fields()) {
+        fields(table, field, found);
+      }
+    }
+  }
+
+  private static final String WHY = "It works only in quotes, in every query anyone will ever write.";
+
+  private static void fields(Table table, Field field, Consumer<Finding> found) {
+    List<String> engines = reservedBy(field.name());
+    if (!engines.isEmpty()) {
+      String free = NamingPolicy.free(table.name() + "_" + field.name(), table.fieldsByName().keySet());
+      Edit rename = ChangeField.rename(table, field, field.label(), free);
+      found.accept(
+          FINDING.about(table, field, says(field.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
+    }
+  }
+
+  private static List<String> reservedBy(String name) {
+    return Engines.ALL.stream().filter(engine -> engine.isReserved(name)).map(IdentifierRules::engine).toList();
+  }
+
+  private static String says(String name, List<String> engines) {
+    return "“" + name + "” is a reserved word of " + String.join(", ", engines) + ".";
+  }
+}

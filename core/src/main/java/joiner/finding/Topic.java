@@ -1,0 +1,8 @@
+package joiner.finding;
+
+/** Where a finding is dealt with. */
+public enum Topic {
+  SHAPE,
+  CONNECT,
+  GUARD
+}

@@ -1,0 +1,32 @@
+package joiner.finding;
+
+import joiner.model.FieldType;
+
+/** Types as people read them. */
+public final class TypeWords {
+  private TypeWords() {}
+
+  /** The type with its size: "text of 40", "whole number of 32 bits". */
+  public static String of(FieldType type) {
+    return switch (type) {
+      case FieldType.Text t -> "text of " + t.maxLength();
+      case FieldType.LongText t -> "long text";
+      case FieldType.WholeNumber t -> "a whole number of " + t.width().bits() + " bits";
+      case FieldType.Counter t -> "a counter of " + t.width().bits() + " bits";
+      case FieldType.Decimal t -> "a decimal (" + t.precision() + ", " + t.scale() + ")";
+      case FieldType.Money t -> "money (" + t.precision() + ", " + t.scale() + ")";
+      case FieldType.AnyNumber t -> "a number";
+      case FieldType.TrueFalse t -> "true/false";
+      case FieldType.Date t -> "a date";
+      case FieldType.Time t -> "a time";
+      case FieldType.DateTime t -> t.zoned() ? "a date and time with zone" : "a date and time";
+      case FieldType.Uuid t -> "a UUID";
+      case FieldType.Email t -> "an e-mail of " + t.maxLength();
+      case FieldType.WebAddress t -> "a web address of " + t.maxLength();
+      case FieldType.Phone t -> "a phone number of " + t.maxLength();
+      case FieldType.FileReference t -> "a file reference of " + t.maxLength();
+      case FieldType.Choice t -> "a choice of " + t.values().size();
+      case FieldType.Kept t -> "kept as " + t.standardType();
+    };
+  }
+}
