@@ -12,7 +12,8 @@ import joiner.model.TableId;
 
 /** A delete reaches each table by one cascade path only. */
 final class CascadeReachesTwice implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("cascade-reaches-twice", Severity.WARNING, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("cascade-reaches-twice", Severity.WARNING, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -22,7 +23,8 @@ final class CascadeReachesTwice implements DesignCheck {
   @Override
   public void run(CheckedDesign design, Consumer<Finding> found) {
     for (Table table : design.design().tables()) {
-      if (design.childrenOf(table.id()).stream().filter(CascadeReachesTwice::cascades).count() > 0) {
+      if (design.childrenOf(table.id()).stream().filter(CascadeReachesTwice::cascades).count()
+          > 1) {
         follow(design, table, found);
       }
     }
@@ -49,12 +51,16 @@ final class CascadeReachesTwice implements DesignCheck {
     }
   }
 
-  private static void report(CheckedDesign design, Table start, Relationship r, Consumer<Finding> found) {
+  private static void report(
+      CheckedDesign design, Table start, Relationship r, Consumer<Finding> found) {
     String child = design.design().table(r.child()).label();
     found.accept(
         FINDING.about(
-            r, "Deleting a " + start.noun().singular() + " reaches " + child + " by two cascades.",
+            r,
+            "Deleting a " + start.noun().singular() + " reaches " + child + " by two cascades.",
             "Some engines refuse such a pair, and which rows go becomes hard to tell.",
-            new Remedy("Let " + r.name() + " refuse the delete", ChangeRelationship.onDelete(r, ReferentialAction.NO_ACTION))));
+            new Remedy(
+                "Let " + r.name() + " refuse the delete",
+                ChangeRelationship.onDelete(r, ReferentialAction.NO_ACTION))));
   }
 }

@@ -22,8 +22,11 @@ final class CheckedDesign {
 
   CheckedDesign(Draft draft) {
     this.draft = draft;
-    this.byChild = draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::child));
-    this.byParent = draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::parent));
+    this.byChild =
+        draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::child));
+    this.byParent =
+        draft.design().relationships().stream()
+            .collect(Collectors.groupingBy(Relationship::parent));
   }
 
   Design design() {
@@ -47,7 +50,8 @@ final class CheckedDesign {
   Field field(TableId table, FieldId field) {
     return fields
         .computeIfAbsent(
-            table, id -> design().table(id).fields().stream().collect(Collectors.toMap(Field::id, f -> f)))
+            table,
+            id -> design().table(id).fields().stream().collect(Collectors.toMap(Field::id, f -> f)))
         .get(field);
   }
 }

@@ -8,7 +8,8 @@ import joiner.model.Table;
 
 /** A default is a value of its field. */
 final class DefaultDoesNotFit implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("default-does-not-fit", Severity.ERROR, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("default-does-not-fit", Severity.ERROR, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -19,15 +20,24 @@ final class DefaultDoesNotFit implements DesignCheck {
   public void run(CheckedDesign design, Consumer<Finding> found) {
     for (Table table : design.design().tables()) {
       for (Field field : table.fields()) {
-        Optional<String> misfit = field.defaultValue().flatMap(text -> DefaultFit.misfit(table, field, text));
+        Optional<String> misfit =
+            field.defaultValue().flatMap(text -> DefaultFit.misfit(table, field, text));
         misfit.ifPresent(
             reason ->
                 found.accept(
                     FINDING.about(
-                        table, field,
-                        "The default " + field.defaultValue().orElse("") + " of " + field.label() + " does not fit: " + reason,
+                        table,
+                        field,
+                        "The default "
+                            + field.defaultValue().orElse("")
+                            + " of "
+                            + field.label()
+                            + " does not fit: "
+                            + reason,
                         "Every row that leaves the field out would be refused.",
-                        new Remedy("Remove the default", ChangeField.defaultValue(table, field, Optional.empty())))));
+                        new Remedy(
+                            "Remove the default",
+                            ChangeField.defaultValue(table, field, Optional.empty())))));
       }
     }
   }

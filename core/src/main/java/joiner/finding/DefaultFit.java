@@ -31,7 +31,9 @@ final class DefaultFit {
     Kind wanted = Kind.of(field.type());
     Kind given = sound.kind();
     boolean fits =
-        given == Kind.NULL || given == wanted || (wanted == Kind.NUMBER && given == Kind.WHOLE)
+        given == Kind.NULL
+            || given == wanted
+            || (wanted == Kind.NUMBER && given == Kind.WHOLE)
             || (wanted == Kind.UUID && given == Kind.TEXT);
     if (!fits) {
       return Optional.of("it is " + given.words() + ", the field holds " + wanted.words() + ".");
@@ -43,7 +45,8 @@ final class DefaultFit {
     return switch (tree) {
       case Expression.Literal literal -> Optional.of(literal.value());
       case Expression.Negate negate when negate.operand() instanceof Expression.Literal ->
-          Optional.of(new Evaluator(java.time.Clock.systemUTC()).evaluate(tree, name -> Value.NULL));
+          Optional.of(
+              new Evaluator(java.time.Clock.systemUTC()).evaluate(tree, name -> Value.NULL));
       default -> Optional.empty();
     };
   }
@@ -56,7 +59,8 @@ final class DefaultFit {
     if (ValueReader.read(shown, field.type()) instanceof ReadValue.Unfit unfit) {
       return Optional.of(unfit.expected() + " was expected.");
     }
-    List<String> choices = field.type() instanceof FieldType.Choice c ? c.values() : field.limits().allowed();
+    List<String> choices =
+        field.type() instanceof FieldType.Choice c ? c.values() : field.limits().allowed();
     if (!choices.isEmpty() && !choices.contains(shown)) {
       return Optional.of("it is not one of " + String.join(", ", choices) + ".");
     }

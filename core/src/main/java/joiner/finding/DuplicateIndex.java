@@ -11,7 +11,8 @@ import joiner.model.Table;
 
 /** No index repeats a key or another index. */
 final class DuplicateIndex implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("duplicate-index", Severity.ADVICE, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("duplicate-index", Severity.ADVICE, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -26,7 +27,12 @@ final class DuplicateIndex implements DesignCheck {
         if (!seen.add(index.fields())) {
           found.accept(
               FINDING.about(
-                  table, "The index " + index.name() + " of " + table.label() + " repeats a key or another index.",
+                  table,
+                  "The index "
+                      + index.name()
+                      + " of "
+                      + table.label()
+                      + " repeats a key or another index.",
                   "It costs a write on every change and answers nothing the other does not.",
                   new Remedy("Remove " + index.name(), ChangeTable.removeIndex(table, index))));
         }

@@ -8,7 +8,8 @@ import joiner.model.Table;
 
 /** Every rule and row label can be read and computed. */
 final class FaultyExpression implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("faulty-expression", Severity.ERROR, Topic.GUARD);
+  private static final TableFinding FINDING =
+      new TableFinding("faulty-expression", Severity.ERROR, Topic.GUARD);
 
   @Override
   public String id() {
@@ -22,7 +23,13 @@ final class FaultyExpression implements DesignCheck {
         if (RuleLanguage.condition(rule.condition(), table) instanceof Checked.Faulty faulty) {
           found.accept(
               FINDING.about(
-                  table, "The rule " + rule.label() + " of " + table.label() + " cannot be used: " + faulty.problems().getFirst().message(),
+                  table,
+                  "The rule "
+                      + rule.label()
+                      + " of "
+                      + table.label()
+                      + " cannot be used: "
+                      + faulty.problems().getFirst().message(),
                   "A rule that cannot be read guards nothing."));
         }
       }
@@ -35,7 +42,11 @@ final class FaultyExpression implements DesignCheck {
               faulty ->
                   found.accept(
                       FINDING.about(
-                          table, "The row label of " + table.label() + " cannot be used: " + faulty.problems().getFirst().message(),
+                          table,
+                          "The row label of "
+                              + table.label()
+                              + " cannot be used: "
+                              + faulty.problems().getFirst().message(),
                           "Where its rows are named, people would see a bare key.")));
     }
   }

@@ -9,7 +9,8 @@ import joiner.model.Table;
 
 /** A foreign key has the type and length of the key it refers to. */
 final class ForeignKeyTypeDiffers implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("foreign-key-type-differs", Severity.ERROR, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("foreign-key-type-differs", Severity.ERROR, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -28,10 +29,19 @@ final class ForeignKeyTypeDiffers implements DesignCheck {
           found.accept(
               FINDING.about(
                   r,
-                  child.label() + " of " + table.label() + " is " + TypeWords.of(child.type()) + ", but refers to "
-                      + parent.label() + ", which is " + TypeWords.of(wanted) + ".",
+                  child.label()
+                      + " of "
+                      + table.label()
+                      + " is "
+                      + TypeWords.of(child.type())
+                      + ", but refers to "
+                      + parent.label()
+                      + ", which is "
+                      + TypeWords.of(wanted)
+                      + ".",
                   "Engines refuse such a reference or compare the two by conversion, slowly and with surprises.",
-                  new Remedy("Make it " + TypeWords.of(wanted), ChangeField.type(table, child, wanted))));
+                  new Remedy(
+                      "Make it " + TypeWords.of(wanted), ChangeField.type(table, child, wanted))));
         }
       }
     }

@@ -10,7 +10,8 @@ import joiner.model.Table;
 
 /** A foreign key is the beginning of an index or key of its table. */
 final class ForeignKeyWithoutIndex implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("foreign-key-without-index", Severity.ADVICE, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("foreign-key-without-index", Severity.ADVICE, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -23,14 +24,20 @@ final class ForeignKeyWithoutIndex implements DesignCheck {
       Table table = design.design().table(r.child());
       boolean indexed =
           table.keys().stream().anyMatch(key -> begins(key, r.childFields()))
-              || table.indexes().stream().anyMatch(index -> begins(index.fields(), r.childFields()));
+              || table.indexes().stream()
+                  .anyMatch(index -> begins(index.fields(), r.childFields()));
       if (!indexed) {
         List<String> names = table.namesOf(r.childFields());
-        var index = new Index("ix_" + table.name() + "_" + String.join("_", names), r.childFields());
+        var index =
+            new Index("ix_" + table.name() + "_" + String.join("_", names), r.childFields());
         found.accept(
             FINDING.about(
-                r, "No index on " + String.join(", ", names) + " of " + table.label() + ".",
-                "Finding the " + table.noun().plural() + " of one " + design.design().table(r.parent()).noun().singular()
+                r,
+                "No index on " + String.join(", ", names) + " of " + table.label() + ".",
+                "Finding the "
+                    + table.noun().plural()
+                    + " of one "
+                    + design.design().table(r.parent()).noun().singular()
                     + ", or deleting one, reads every row.",
                 new Remedy("Add the index", ChangeTable.addIndex(table, index))));
       }

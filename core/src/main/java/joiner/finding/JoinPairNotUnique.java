@@ -11,7 +11,8 @@ import joiner.model.TableKind;
 
 /** The pair of a join table occurs once (common practice, no source). */
 final class JoinPairNotUnique implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("join-pair-not-unique", Severity.ERROR, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("join-pair-not-unique", Severity.ERROR, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -28,7 +29,8 @@ final class JoinPairNotUnique implements DesignCheck {
         if (!pair.isEmpty() && !table.isUnique(pair)) {
           found.accept(
               FINDING.about(
-                  table, table.label() + " accepts the same pair twice.",
+                  table,
+                  table.label() + " accepts the same pair twice.",
                   "The same link entered twice counts twice in every question asked across it.",
                   new Remedy("Make the pair unique", SetUnique.of(table, pair, true))));
         }

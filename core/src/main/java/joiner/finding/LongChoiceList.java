@@ -8,7 +8,8 @@ import joiner.model.Table;
 
 /** Fixed choices are few; a longer list is a table (common practice, no source). */
 final class LongChoiceList implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("long-choice-list", Severity.ADVICE, Topic.GUARD);
+  private static final TableFinding FINDING =
+      new TableFinding("long-choice-list", Severity.ADVICE, Topic.GUARD);
 
   @Override
   public String id() {
@@ -22,9 +23,18 @@ final class LongChoiceList implements DesignCheck {
         if (field.type() instanceof FieldType.Choice choice && choice.values().size() > MOST) {
           found.accept(
               FINDING.about(
-                  table, field, field.label() + " of " + table.label() + " has " + choice.values().size() + " fixed choices.",
+                  table,
+                  field,
+                  field.label()
+                      + " of "
+                      + table.label()
+                      + " has "
+                      + choice.values().size()
+                      + " fixed choices.",
                   "A list this long will be added to and retired from; in a lookup table that is a row, here it is a change of the schema.",
-                  new Remedy("Turn it into a lookup table", new ChoicesToLookup(table.id(), field.id(), field.label()))));
+                  new Remedy(
+                      "Turn it into a lookup table",
+                      new ChoicesToLookup(table.id(), field.id(), field.label()))));
         }
       }
     }

@@ -10,9 +10,12 @@ import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableKind;
 
-/** The rows of a lookup table can be told apart by what people read (common practice, no source). */
+/**
+ * The rows of a lookup table can be told apart by what people read (common practice, no source).
+ */
 final class LookupWithoutUniqueLabel implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("lookup-without-unique-label", Severity.WARNING, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("lookup-without-unique-label", Severity.WARNING, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -28,7 +31,12 @@ final class LookupWithoutUniqueLabel implements DesignCheck {
           String labels = String.join(" and ", table.labelsOf(shown));
           found.accept(
               FINDING.about(
-                  table, "Two rows of the lookup table " + table.label() + " could read the same: " + labels + " may repeat.",
+                  table,
+                  "Two rows of the lookup table "
+                      + table.label()
+                      + " could read the same: "
+                      + labels
+                      + " may repeat.",
                   "A person picking from the list could not tell which row is meant.",
                   new Remedy("Make " + labels + " unique", SetUnique.of(table, shown, true))));
         }
@@ -38,7 +46,9 @@ final class LookupWithoutUniqueLabel implements DesignCheck {
 
   private static List<FieldId> shown(Table table, String rowLabel) {
     return RuleLanguage.value(rowLabel, table) instanceof Checked.Sound sound
-        ? sound.fields().stream().map(name -> table.fieldNamed(name).map(Field::id).orElseThrow()).toList()
+        ? sound.fields().stream()
+            .map(name -> table.fieldNamed(name).map(Field::id).orElseThrow())
+            .toList()
         : List.of();
   }
 }

@@ -13,7 +13,8 @@ import joiner.model.TableKind;
 
 /** Every table but a join table says how people recognise its rows. */
 final class MissingRowLabel implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("missing-row-label", Severity.ADVICE, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("missing-row-label", Severity.ADVICE, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -25,15 +26,22 @@ final class MissingRowLabel implements DesignCheck {
     for (Table table : design.design().tables()) {
       if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
         String message = table.label() + " has no row label.";
-        String why = "Where a " + table.noun().singular() + " is picked or named, people would see a bare key.";
+        String why =
+            "Where a "
+                + table.noun().singular()
+                + " is picked or named, people would see a bare key.";
         Optional<Field> likely = likely(table);
         found.accept(
             likely
                 .map(
                     field ->
                         FINDING.about(
-                            table, message, why,
-                            new Remedy("Show " + field.label(), ChangeTable.rowLabel(table, Optional.of(written(field))))))
+                            table,
+                            message,
+                            why,
+                            new Remedy(
+                                "Show " + field.label(),
+                                ChangeTable.rowLabel(table, Optional.of(written(field))))))
                 .orElseGet(() -> FINDING.about(table, message, why)));
       }
     }
@@ -44,7 +52,11 @@ final class MissingRowLabel implements DesignCheck {
         .filter(field -> field.type() instanceof FieldType.Text)
         .filter(field -> field.name().matches("(.*_)?(name|title|label)"))
         .findFirst()
-        .or(() -> table.fields().stream().filter(field -> field.type() instanceof FieldType.Text).findFirst());
+        .or(
+            () ->
+                table.fields().stream()
+                    .filter(field -> field.type() instanceof FieldType.Text)
+                    .findFirst());
   }
 
   private static String written(Field field) {

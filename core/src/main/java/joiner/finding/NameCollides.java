@@ -1,9 +1,9 @@
 package joiner.finding;
 
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.nio.charset.StandardCharsets;
 import java.util.function.Consumer;
 import joiner.model.Field;
 import joiner.model.Table;
@@ -12,7 +12,8 @@ import joiner.naming.IdentifierRules;
 
 /** Names stay different after an engine has shortened or folded them. */
 final class NameCollides implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("name-collides", Severity.ERROR, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("name-collides", Severity.ERROR, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -52,7 +53,11 @@ final class NameCollides implements DesignCheck {
   }
 
   private static String shortener(String name) {
-    return Engines.ALL.stream().filter(engine -> engine.isTooLong(name)).map(IdentifierRules::engine).findFirst().orElse("");
+    return Engines.ALL.stream()
+        .filter(engine -> engine.isTooLong(name))
+        .map(IdentifierRules::engine)
+        .findFirst()
+        .orElse("");
   }
 
   /** The name in lower case, cut as the strictest engine cuts it. */

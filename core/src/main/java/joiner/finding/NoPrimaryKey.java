@@ -6,7 +6,8 @@ import joiner.model.Table;
 
 /** Every table has a primary key, join tables too (common practice, no source). */
 final class NoPrimaryKey implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("no-primary-key", Severity.ERROR, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("no-primary-key", Severity.ERROR, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -19,7 +20,8 @@ final class NoPrimaryKey implements DesignCheck {
       if (table.primaryKey().isEmpty()) {
         found.accept(
             FINDING.about(
-                table, table.label() + " has no primary key.",
+                table,
+                table.label() + " has no primary key.",
                 "Without one, two rows can be the same and nothing can refer to a row.",
                 new Remedy("Add a counter", Counters.identify(table))));
       }

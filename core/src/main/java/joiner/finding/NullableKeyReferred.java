@@ -9,7 +9,8 @@ import joiner.model.Table;
 
 /** A key that is referred to is never empty. */
 final class NullableKeyReferred implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("nullable-key-referred", Severity.WARNING, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("nullable-key-referred", Severity.WARNING, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -25,9 +26,17 @@ final class NullableKeyReferred implements DesignCheck {
           Field field = parent.field(id);
           found.accept(
               FINDING.about(
-                  r, r.name() + " refers to " + field.label() + " of " + parent.label() + ", which may be empty.",
+                  r,
+                  r.name()
+                      + " refers to "
+                      + field.label()
+                      + " of "
+                      + parent.label()
+                      + ", which may be empty.",
                   "A row without it can never be referred to, and several such rows are allowed.",
-                  new Remedy("Make " + field.label() + " required", ChangeField.required(parent, field, true))));
+                  new Remedy(
+                      "Make " + field.label() + " required",
+                      ChangeField.required(parent, field, true))));
         }
       }
     }

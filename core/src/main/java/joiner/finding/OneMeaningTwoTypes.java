@@ -9,7 +9,8 @@ import joiner.model.Table;
 
 /** Fields of one name in several tables are of one type. */
 final class OneMeaningTwoTypes implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("one-meaning-two-types", Severity.WARNING, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("one-meaning-two-types", Severity.WARNING, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -26,9 +27,18 @@ final class OneMeaningTwoTypes implements DesignCheck {
         if (before != null && !sameSort(before.field.type(), field.type())) {
           found.accept(
               FINDING.about(
-                  table, field,
-                  field.label() + " is " + TypeWords.of(field.type()) + " in " + table.label() + " but "
-                      + TypeWords.of(before.field.type()) + " in " + before.table.label() + ".",
+                  table,
+                  field,
+                  field.label()
+                      + " is "
+                      + TypeWords.of(field.type())
+                      + " in "
+                      + table.label()
+                      + " but "
+                      + TypeWords.of(before.field.type())
+                      + " in "
+                      + before.table.label()
+                      + ".",
                   "Fields of one name are taken for one thing; comparing them across tables would need a conversion."));
         }
       }
@@ -41,7 +51,10 @@ final class OneMeaningTwoTypes implements DesignCheck {
     FieldType l = left.asReferenced();
     FieldType r = right.asReferenced();
     boolean listed = l instanceof FieldType.Choice && r instanceof FieldType.Choice;
-    boolean sized = l instanceof FieldType.Sized && r instanceof FieldType.Sized && l.getClass() == r.getClass();
+    boolean sized =
+        l instanceof FieldType.Sized
+            && r instanceof FieldType.Sized
+            && l.getClass() == r.getClass();
     return listed || sized || l.equals(r);
   }
 }

@@ -12,7 +12,8 @@ import joiner.model.TableId;
 
 /** No relationship says what two others already say. */
 final class RedundantRelationship implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("redundant-relationship", Severity.ADVICE, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("redundant-relationship", Severity.ADVICE, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -34,10 +35,14 @@ final class RedundantRelationship implements DesignCheck {
     }
   }
 
-  private static Optional<List<Relationship>> path(CheckedDesign design, Relationship direct, Set<Relationship> required) {
+  private static Optional<List<Relationship>> path(
+      CheckedDesign design, Relationship direct, Set<Relationship> required) {
     for (Relationship first : design.parentsOf(direct.child())) {
       TableId middle = first.parent();
-      if (first.equals(direct) || !required.contains(first) || middle.equals(direct.parent()) || middle.equals(direct.child())) {
+      if (first.equals(direct)
+          || !required.contains(first)
+          || middle.equals(direct.parent())
+          || middle.equals(direct.child())) {
         continue;
       }
       for (Relationship second : design.parentsOf(middle)) {
@@ -49,15 +54,27 @@ final class RedundantRelationship implements DesignCheck {
     return Optional.empty();
   }
 
-  private static void report(CheckedDesign design, Relationship direct, List<Relationship> path, Consumer<Finding> found) {
+  private static void report(
+      CheckedDesign design, Relationship direct, List<Relationship> path, Consumer<Finding> found) {
     String child = design.design().table(direct.child()).noun().singular();
     String parent = design.design().table(direct.parent()).noun().singular();
     String middle = design.design().table(path.getFirst().parent()).noun().singular();
     found.accept(
         FINDING.about(
             direct,
-            "The " + parent + " of a " + child + " can be reached through its " + middle + " as well as by " + direct.name() + ".",
-            "If both always mean the same " + parent + ", the direct one can only repeat or contradict it; keep it if it has a meaning of its own.",
-            new Remedy("Remove " + direct.name(), new RemoveRelationship(direct.id(), direct.name()))));
+            "The "
+                + parent
+                + " of a "
+                + child
+                + " can be reached through its "
+                + middle
+                + " as well as by "
+                + direct.name()
+                + ".",
+            "If both always mean the same "
+                + parent
+                + ", the direct one can only repeat or contradict it; keep it if it has a meaning of its own.",
+            new Remedy(
+                "Remove " + direct.name(), new RemoveRelationship(direct.id(), direct.name()))));
   }
 }

@@ -7,7 +7,8 @@ import joiner.model.Table;
 
 /** A foreign key refers to a primary or unique key. */
 final class ReferenceToNoKey implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("reference-to-no-key", Severity.ERROR, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("reference-to-no-key", Severity.ERROR, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -22,9 +23,16 @@ final class ReferenceToNoKey implements DesignCheck {
         String fields = String.join(" and ", parent.labelsOf(r.parentFields()));
         found.accept(
             FINDING.about(
-                r, r.name() + " refers to " + fields + " of " + parent.label() + ", which is not a key.",
+                r,
+                r.name()
+                    + " refers to "
+                    + fields
+                    + " of "
+                    + parent.label()
+                    + ", which is not a key.",
                 "A row could then belong to several parents at once, so engines refuse it.",
-                new Remedy("Make " + fields + " unique", SetUnique.of(parent, r.parentFields(), true))));
+                new Remedy(
+                    "Make " + fields + " unique", SetUnique.of(parent, r.parentFields(), true))));
       }
     }
   }

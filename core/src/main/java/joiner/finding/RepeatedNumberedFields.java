@@ -1,9 +1,9 @@
 package joiner.finding;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.ArrayList;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -12,7 +12,8 @@ import joiner.model.Table;
 
 /** No numbered copies of one field (first normal form). */
 final class RepeatedNumberedFields implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("repeated-numbered-fields", Severity.WARNING, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("repeated-numbered-fields", Severity.WARNING, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -29,7 +30,9 @@ final class RepeatedNumberedFields implements DesignCheck {
           groups.computeIfAbsent(numbered.group(1), stem -> new ArrayList<>()).add(field);
         }
       }
-      groups.values().stream().filter(group -> group.size() > 1).forEach(group -> report(table, group, found));
+      groups.values().stream()
+          .filter(group -> group.size() > 1)
+          .forEach(group -> report(table, group, found));
     }
   }
 
@@ -39,7 +42,9 @@ final class RepeatedNumberedFields implements DesignCheck {
     String labels = String.join(", ", group.stream().map(Field::label).toList());
     found.accept(
         FINDING.about(
-            table, group.getFirst(), table.label() + " repeats one thing in numbered fields: " + labels + ".",
+            table,
+            group.getFirst(),
+            table.label() + " repeats one thing in numbered fields: " + labels + ".",
             "A list has no fixed number of places: the next one will not fit, and searching means searching every copy. Its rows belong in a table of their own."));
   }
 }

@@ -14,7 +14,8 @@ import org.jgrapht.graph.DefaultDirectedGraph;
 
 /** No circle of tables in which each row needs a row of the next first. */
 final class RequiredCycle implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("required-cycle", Severity.ERROR, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("required-cycle", Severity.ERROR, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -30,22 +31,30 @@ final class RequiredCycle implements DesignCheck {
         graph.addEdge(r.child(), r.parent(), r);
       }
     }
-    for (Set<TableId> circle : new KosarajuStrongConnectivityInspector<>(graph).stronglyConnectedSets()) {
+    for (Set<TableId> circle :
+        new KosarajuStrongConnectivityInspector<>(graph).stronglyConnectedSets()) {
       if (circle.size() > 1) {
         report(design, circle, graph.edgeSet(), found);
       }
     }
   }
 
-  private static void report(CheckedDesign design, Set<TableId> circle, Set<Relationship> edges, Consumer<Finding> found) {
+  private static void report(
+      CheckedDesign design, Set<TableId> circle, Set<Relationship> edges, Consumer<Finding> found) {
     String tables =
-        design.design().tables().stream().filter(t -> circle.contains(t.id())).map(Table::label).collect(Collectors.joining(", "));
+        design.design().tables().stream()
+            .filter(t -> circle.contains(t.id()))
+            .map(Table::label)
+            .collect(Collectors.joining(", "));
     List<Relationship> inside =
-        edges.stream().filter(r -> circle.contains(r.child()) && circle.contains(r.parent())).toList();
+        edges.stream()
+            .filter(r -> circle.contains(r.child()) && circle.contains(r.parent()))
+            .toList();
     Relationship first = inside.getFirst();
     found.accept(
         FINDING.about(
-            first, tables + " need each other: no first row can ever be entered.",
+            first,
+            tables + " need each other: no first row can ever be entered.",
             "Each row requires a row of the next table to be there already, all the way round.",
             new Remedy(
                 "Make " + first.name() + " optional",

@@ -13,7 +13,8 @@ import joiner.naming.NamingPolicy;
 
 /** Names are no reserved words of an engine. */
 final class ReservedWord implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("reserved-word", Severity.ADVICE, Topic.SHAPE);
+  private static final TableFinding FINDING =
+      new TableFinding("reserved-word", Severity.ADVICE, Topic.SHAPE);
 
   @Override
   public String id() {
@@ -27,7 +28,9 @@ final class ReservedWord implements DesignCheck {
       if (!engines.isEmpty()) {
         String free = table.name() + "_row";
         Edit rename = ChangeTable.rename(table, free, table.label(), table.noun());
-        found.accept(FINDING.about(table, says(table.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
+        found.accept(
+            FINDING.about(
+                table, says(table.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
       }
       for (Field field : table.fields()) {
         fields(table, field, found);
@@ -35,20 +38,30 @@ final class ReservedWord implements DesignCheck {
     }
   }
 
-  private static final String WHY = "It works only in quotes, in every query anyone will ever write.";
+  private static final String WHY =
+      "It works only in quotes, in every query anyone will ever write.";
 
   private static void fields(Table table, Field field, Consumer<Finding> found) {
     List<String> engines = reservedBy(field.name());
     if (!engines.isEmpty()) {
-      String free = NamingPolicy.free(table.name() + "_" + field.name(), table.fieldsByName().keySet());
+      String free =
+          NamingPolicy.free(table.name() + "_" + field.name(), table.fieldsByName().keySet());
       Edit rename = ChangeField.rename(table, field, field.label(), free);
       found.accept(
-          FINDING.about(table, field, says(field.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
+          FINDING.about(
+              table,
+              field,
+              says(field.name(), engines),
+              WHY,
+              new Remedy("Rename to " + free, rename)));
     }
   }
 
   private static List<String> reservedBy(String name) {
-    return Engines.ALL.stream().filter(engine -> engine.isReserved(name)).map(IdentifierRules::engine).toList();
+    return Engines.ALL.stream()
+        .filter(engine -> engine.isReserved(name))
+        .map(IdentifierRules::engine)
+        .toList();
   }
 
   private static String says(String name, List<String> engines) {

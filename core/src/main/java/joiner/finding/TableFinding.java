@@ -10,17 +10,41 @@ import joiner.model.Table;
 record TableFinding(String id, Severity severity, Topic topic) {
 
   Finding about(Table table, String message, String why, Remedy... remedies) {
-    return new Finding(id, severity, topic, table.id(), Optional.empty(), Optional.empty(), message, why, List.of(remedies));
+    return new Finding(
+        id,
+        severity,
+        topic,
+        table.id(),
+        Optional.empty(),
+        Optional.empty(),
+        message,
+        why,
+        List.of(remedies));
   }
 
   Finding about(Table table, Field field, String message, String why, Remedy... remedies) {
     return new Finding(
-        id, severity, topic, table.id(), Optional.of(field.id()), Optional.empty(), message, why, List.of(remedies));
+        id,
+        severity,
+        topic,
+        table.id(),
+        Optional.of(field.id()),
+        Optional.empty(),
+        message,
+        why,
+        List.of(remedies));
   }
 
   Finding about(Relationship relationship, String message, String why, Remedy... remedies) {
     return new Finding(
-        id, severity, topic, relationship.child(), Optional.of(relationship.childFields().getFirst()),
-        Optional.of(relationship.id()), message, why, List.of(remedies));
+        id,
+        severity,
+        topic,
+        relationship.child(),
+        Optional.of(relationship.childFields().getFirst()),
+        Optional.of(relationship.id()),
+        message,
+        why,
+        List.of(remedies));
   }
 }

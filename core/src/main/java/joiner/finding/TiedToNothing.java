@@ -5,7 +5,8 @@ import joiner.model.Table;
 
 /** Every table is tied to another one. */
 final class TiedToNothing implements DesignCheck {
-  private static final TableFinding FINDING = new TableFinding("tied-to-nothing", Severity.WARNING, Topic.CONNECT);
+  private static final TableFinding FINDING =
+      new TableFinding("tied-to-nothing", Severity.WARNING, Topic.CONNECT);
 
   @Override
   public String id() {
@@ -21,7 +22,8 @@ final class TiedToNothing implements DesignCheck {
       if (design.parentsOf(table.id()).isEmpty() && design.childrenOf(table.id()).isEmpty()) {
         found.accept(
             FINDING.about(
-                table, table.label() + " is tied to no other table.",
+                table,
+                table.label() + " is tied to no other table.",
                 "What it holds cannot be joined with anything; a relationship is missing or the table belongs elsewhere."));
       }
     }
