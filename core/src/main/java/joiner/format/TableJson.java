@@ -1,0 +1,350 @@
+package joiner.format;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.model.Design;
+import joiner.model.Extras;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Index;
+import joiner.model.Noun;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.model.UniqueKey;
+import joiner.naming.NamingPolicy;
+
+/** A table as a Data Package resource with a Table Schema. */
+final class TableJson {
+  private TableJson() {}
+
+  /** A table with the parts of its resource that are not the table's own. */
+  record Read(
+      Table table,
+      List<Json> foreignKeys,
+      List<String> paths,
+      Optional<Json> inline,
+      Extras dialect) {}
+
+  static Read read(Members resource, Path file) throws UnreadableFileException {
+    String name =
+        resource
+            .optionalText("name")
+            .filter(n -> !n.isBlank())
+            .orElseThrow(() -> resource.problem("a resource needs a “name”."));
+    Members schema = resource.object("schema");
+    Members more = resource.object(DataPackage.MORE);
+    var fields = new ArrayList<Field>();
+    var uniques = new ArrayList<UniqueKey>();
+    for (Json json : schema.list("fields")) {
+      FieldJson.Read read = FieldJson.read(json, file);
+      fields.add(read.field());
+      if (read.unique()) {
+        uniques.add(
+            new UniqueKey("uq_" + name + "_" + read.field().name(), List.of(read.field().id())));
+      }
+    }
+    Map<String, FieldId> ids = new LinkedHashMap<>();
+    fields.forEach(field -> ids.put(field.name(), field.id()));
+    for (Json json : schema.list("uniqueKeys")) {
+      var key =
+          new Members(new Json.Obj(Map.of("uniqueKeys", json), json.line()), file, "a unique key")
+              .texts("uniqueKeys");
+      uniques.add(
+          new UniqueKey(
+              "uq_" + name + "_" + String.join("_", key), ids(schema, "uniqueKeys", key, ids)));
+    }
+    List<FieldId> primary = ids(schema, "primaryKey", schema.texts("primaryKey"), ids);
+    List<Json> foreign = schema.list("foreignKeys");
+    Table table;
+    try {
+      table = table(resource, schema, more, name, fields, primary, uniques, ids, file);
+    } catch (IllegalArgumentException e) {
+      throw schema.problem(e.getMessage() + ".");
+    }
+    List<String> paths = resource.texts("path");
+    Optional<Json> inline = resource.any("data");
+    Extras dialect = keptDialect(resource);
+    return new Read(
+        withExtras(table, resource, schema, more, paths), foreign, paths, inline, dialect);
+  }
+
+  private static Extras keptDialect(Members resource) {
+    Map<String, String> dialect = new LinkedHashMap<>();
+    resource
+        .rest()
+        .byProperty()
+        .forEach(
+            (property, text) -> {
+              if (property.equals("dialect") || property.equals("encoding")) {
+                dialect.put(property, text);
+              }
+            });
+    return new Extras(dialect);
+  }
+
+  private static Table table(
+      Members resource,
+      Members schema,
+      Members more,
+      String name,
+      List<Field> fields,
+      List<FieldId> primary,
+      List<UniqueKey> uniques,
+      Map<String, FieldId> ids,
+      Path file)
+      throws UnreadableFileException {
+    String label = resource.optionalText("title").orElse(NamingPolicy.labelFor(name));
+    List<String> noun = more.texts("noun");
+    String singular = noun.isEmpty() ? label.toLowerCase(java.util.Locale.ROOT) : noun.getFirst();
+    String plural = noun.size() > 1 ? noun.get(1) : NamingPolicy.plural(singular);
+    return new Table(
+        new TableId(more.optionalText("id").orElse(name)),
+        name,
+        label,
+        new Noun(singular, plural),
+        resource.text("description"),
+        more.text("area"),
+        kind(more, ids),
+        fields,
+        primary,
+        named(uniques, more),
+        indexes(more, ids, file),
+        more.optionalText("rowLabel"),
+        rules(more, file),
+        Extras.NONE);
+  }
+
+  private static List<UniqueKey> named(List<UniqueKey> uniques, Members more)
+      throws UnreadableFileException {
+    List<String> names = more.texts("uniqueNames");
+    var named = new ArrayList<UniqueKey>();
+    for (int i = 0; i < uniques.size(); i++) {
+      String name = i < names.size() ? names.get(i) : uniques.get(i).name();
+      named.add(new UniqueKey(name, uniques.get(i).fields()));
+    }
+    return named;
+  }
+
+  private static TableKind kind(Members more, Map<String, FieldId> ids)
+      throws UnreadableFileException {
+    String kind = more.text("kind");
+    return switch (kind) {
+      case "" -> new TableKind.Plain();
+      case "lookup" ->
+          new TableKind.Lookup(
+              more.optionalText("sortBy").map(ids::get),
+              more.optionalText("retired").map(ids::get));
+      case "join" -> {
+        List<String> sides = more.texts("joins");
+        if (sides.size() != 2) {
+          throw more.problem("a join table names two relationships in “joins”.");
+        }
+        yield new TableKind.Join(
+            new RelationshipId(sides.get(0)), new RelationshipId(sides.get(1)));
+      }
+      default -> throw more.problem("“kind” is lookup or join, not “" + kind + "”.");
+    };
+  }
+
+  private static List<Index> indexes(Members more, Map<String, FieldId> ids, Path file)
+      throws UnreadableFileException {
+    var indexes = new ArrayList<Index>();
+    for (Json json : more.list("indexes")) {
+      var index = new Members(json, file, "an index");
+      indexes.add(new Index(index.text("name"), ids(index, "fields", index.texts("fields"), ids)));
+    }
+    return indexes;
+  }
+
+  private static List<Rule> rules(Members more, Path file) throws UnreadableFileException {
+    var rules = new ArrayList<Rule>();
+    for (Json json : more.list("rules")) {
+      var rule = new Members(json, file, "a rule");
+      String name = rule.text("name");
+      rules.add(
+          new Rule(
+              name,
+              rule.optionalText("label").orElse(NamingPolicy.labelFor(name)),
+              rule.text("condition"),
+              rule.text("message")));
+    }
+    return rules;
+  }
+
+  static List<FieldId> ids(Members at, String what, List<String> names, Map<String, FieldId> ids)
+      throws UnreadableFileException {
+    var found = new ArrayList<FieldId>();
+    for (String name : names) {
+      FieldId id = ids.get(name);
+      if (id == null) {
+        throw at.problem(
+            "“"
+                + what
+                + "” names the field “"
+                + name
+                + "”, which is not there; the fields are "
+                + String.join(", ", ids.keySet())
+                + ".");
+      }
+      found.add(id);
+    }
+    return found;
+  }
+
+  private static Table withExtras(
+      Table table, Members resource, Members schema, Members more, List<String> paths)
+      throws UnreadableFileException {
+    for (String known : List.of("type", "format", "mediatype", "profile", "$schema")) {
+      resource.any(known);
+    }
+    Map<String, String> extras = new LinkedHashMap<>();
+    if (!paths.isEmpty() && !paths.equals(List.of(DataPackage.pathOf(table.name())))) {
+      extras.put(
+          "path",
+          JsonText.line(
+              paths.size() == 1 ? new Json.Text(paths.getFirst(), 0) : Json.Arr.of(paths)));
+    }
+    extras.putAll(resource.rest().byProperty());
+    schema.rest().byProperty().forEach((key, value) -> extras.put("schema/" + key, value));
+    more.rest()
+        .byProperty()
+        .forEach((key, value) -> extras.put(DataPackage.MORE + "/" + key, value));
+    return table.withExtras(new Extras(extras));
+  }
+
+  static Json write(Design design, Table table, List<Relationship> foreign) {
+    var resource = new Json.Obj();
+    resource.put("name", table.name()).put("type", "table");
+    resource.put("path", DataPackage.pathOf(table.name()));
+    resource.put("format", "csv").put("mediatype", "text/csv");
+    resource.put("title", table.label());
+    resource.putIfAny("description", table.description());
+    var schema = new Json.Obj();
+    var more = new Json.Obj();
+    writeMore(table, more);
+    writeSchema(design, table, foreign, schema);
+    ExtrasJson.write(table.extras(), resource, Map.of("schema", schema, DataPackage.MORE, more));
+    resource.put("schema", schema);
+    if (!more.members().isEmpty()) {
+      resource.put(DataPackage.MORE, more);
+    }
+    return resource;
+  }
+
+  private static void writeSchema(
+      Design design, Table table, List<Relationship> foreign, Json.Obj schema) {
+    List<List<FieldId>> single =
+        table.uniqueKeys().stream()
+            .map(UniqueKey::fields)
+            .filter(fields -> fields.size() == 1)
+            .toList();
+    schema.put(
+        "fields",
+        new Json.Arr(
+            table.fields().stream()
+                .map(f -> FieldJson.write(f, single.contains(List.of(f.id()))))
+                .toList(),
+            0));
+    if (!table.primaryKey().isEmpty()) {
+      schema.put("primaryKey", Json.Arr.of(table.namesOf(table.primaryKey())));
+    }
+    List<Json> several =
+        table.uniqueKeys().stream()
+            .filter(key -> key.fields().size() > 1)
+            .<Json>map(key -> Json.Arr.of(table.namesOf(key.fields())))
+            .toList();
+    if (!several.isEmpty()) {
+      schema.put("uniqueKeys", new Json.Arr(several, 0));
+    }
+    if (!foreign.isEmpty()) {
+      schema.put(
+          "foreignKeys",
+          new Json.Arr(foreign.stream().map(r -> RelationshipJson.write(design, r)).toList(), 0));
+    }
+  }
+
+  private static void writeMore(Table table, Json.Obj more) {
+    if (!table.id().value().equals(table.name())) {
+      more.put("id", table.id().value());
+    }
+    Noun usual =
+        new Noun(
+            table.label().toLowerCase(java.util.Locale.ROOT),
+            NamingPolicy.plural(table.label().toLowerCase(java.util.Locale.ROOT)));
+    if (!table.noun().equals(usual)) {
+      more.put("noun", Json.Arr.of(List.of(table.noun().singular(), table.noun().plural())));
+    }
+    more.putIfAny("area", table.area());
+    switch (table.kind()) {
+      case TableKind.Plain plain -> {}
+      case TableKind.Lookup lookup -> {
+        more.put("kind", "lookup");
+        lookup.sortBy().ifPresent(field -> more.put("sortBy", table.field(field).name()));
+        lookup.retired().ifPresent(field -> more.put("retired", table.field(field).name()));
+      }
+      case TableKind.Join join -> {
+        more.put("kind", "join");
+        more.put("joins", Json.Arr.of(List.of(join.first().value(), join.second().value())));
+      }
+    }
+    table.rowLabel().ifPresent(label -> more.put("rowLabel", label));
+    writeUniqueNames(table, more);
+    if (!table.indexes().isEmpty()) {
+      more.put(
+          "indexes",
+          new Json.Arr(table.indexes().stream().map(index -> write(table, index)).toList(), 0));
+    }
+    if (!table.rules().isEmpty()) {
+      more.put("rules", new Json.Arr(table.rules().stream().map(TableJson::write).toList(), 0));
+    }
+  }
+
+  /** Unique keys in the order they are read back: single ones by field, then the others. */
+  private static void writeUniqueNames(Table table, Json.Obj more) {
+    var ordered = new ArrayList<UniqueKey>();
+    table
+        .fields()
+        .forEach(
+            f ->
+                table.uniqueKeys().stream()
+                    .filter(k -> k.fields().equals(List.of(f.id())))
+                    .findFirst()
+                    .ifPresent(ordered::add));
+    table.uniqueKeys().stream().filter(key -> key.fields().size() > 1).forEach(ordered::add);
+    boolean usual =
+        ordered.stream()
+            .allMatch(
+                k ->
+                    k.name()
+                        .equals(
+                            "uq_"
+                                + table.name()
+                                + "_"
+                                + String.join("_", table.namesOf(k.fields()))));
+    if (!usual) {
+      more.put("uniqueNames", Json.Arr.of(ordered.stream().map(UniqueKey::name).toList()));
+    }
+  }
+
+  private static Json write(Table table, Index index) {
+    return new Json.Obj()
+        .put("name", index.name())
+        .put("fields", Json.Arr.of(table.namesOf(index.fields())));
+  }
+
+  private static Json write(Rule rule) {
+    var json = new Json.Obj().put("name", rule.name());
+    if (!rule.label().equals(NamingPolicy.labelFor(rule.name()))) {
+      json.put("label", rule.label());
+    }
+    return json.put("condition", rule.condition()).put("message", rule.message());
+  }
+}
