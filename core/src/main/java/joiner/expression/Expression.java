@@ -38,8 +38,11 @@ public sealed interface Expression {
   record Compare(Comparison operator, Expression left, Expression right, Span span)
       implements Expression {}
 
-  /** left operator right, on numbers. */
-  record Compute(Arithmetic operator, Expression left, Expression right, Span span)
+  /**
+   * left operator right, on numbers; {@code whole} if both are whole numbers, so that division
+   * truncates.
+   */
+  record Compute(Arithmetic operator, Expression left, Expression right, boolean whole, Span span)
       implements Expression {}
 
   /** A moment plus or minus an interval; made by the type check from {@link Compute}. */

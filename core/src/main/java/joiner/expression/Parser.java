@@ -220,7 +220,7 @@ final class Parser {
   }
 
   private static Expression compute(Arithmetic operator, Expression left, Expression right) {
-    return new Expression.Compute(operator, left, right, left.span().to(right.span()));
+    return new Expression.Compute(operator, left, right, false, left.span().to(right.span()));
   }
 
   private static void limitChain(int length, Expression left) {

@@ -130,7 +130,8 @@ public class SqlText {
     };
   }
 
-  private String compute(Expression.Compute e) {
+  /** Arithmetic. */
+  protected String compute(Expression.Compute e) {
     boolean product =
         e.operator() == Expression.Arithmetic.TIMES || e.operator() == Expression.Arithmetic.DIVIDE;
     return within(e.left(), product ? Binding.PRODUCT : Binding.SUM)

@@ -253,7 +253,7 @@ final class TypeCheck {
     requireNumber(e.right(), right);
     boolean whole = left.kind == Kind.WHOLE && right.kind == Kind.WHOLE;
     return new Typed(
-        new Expression.Compute(e.operator(), left.tree, right.tree, e.span()),
+        new Expression.Compute(e.operator(), left.tree, right.tree, whole, e.span()),
         whole ? Kind.WHOLE : Kind.NUMBER);
   }
 

@@ -23,7 +23,7 @@ final class InlineRows {
     for (Json item : array.items()) {
       switch (item) {
         case Json.Obj row -> object(row, table, builder);
-        case Json.Arr row when first ->
+        case Json.Arr row when item == array.items().getFirst() ->
             header = row.items().stream().map(InlineRows::text).map(t -> t.orElse("")).toList();
         case Json.Arr row -> list(row, header, table, builder);
         case Json.Text t -> throw noRow(file, item);

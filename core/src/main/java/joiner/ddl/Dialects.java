@@ -1,0 +1,21 @@
+package joiner.ddl;
+
+import java.util.List;
+import java.util.Optional;
+
+/** All engines scripts are written for. A new one is a class of its own and a line in this list. */
+public final class Dialects {
+  public static final Dialect POSTGRESQL = new PostgreSqlDialect();
+  public static final Dialect SQLITE = new SqliteDialect();
+  public static final Dialect H2 = new H2Dialect();
+
+  /** All of them, in the order they are shown. */
+  public static final List<Dialect> ALL = List.of(POSTGRESQL, SQLITE, H2);
+
+  private Dialects() {}
+
+  /** The one with that command line word. */
+  public static Optional<Dialect> named(String id) {
+    return ALL.stream().filter(dialect -> dialect.id().equals(id)).findFirst();
+  }
+}

@@ -1,0 +1,88 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import joiner.rows.Draft;
+
+/**
+ * The script that makes a design real on one engine.
+ *
+ * @param opening statements that begin it, such as the start of a transaction
+ * @param statements in the order they must run
+ * @param closing statements that end it
+ * @param shortfalls what the engine cannot express
+ * @param promise what the database holds after the script has run
+ */
+public record SchemaScript(
+    Dialect dialect,
+    List<String> opening,
+    List<Statement> statements,
+    List<String> closing,
+    List<Shortfall> shortfalls,
+    Catalog promise) {
+
+  public SchemaScript {
+    opening = List.copyOf(opening);
+    statements = List.copyOf(statements);
+    closing = List.copyOf(closing);
+    shortfalls = List.copyOf(shortfalls);
+  }
+
+  /** Writes the script of a design. The same input gives the same script. */
+  public static SchemaScript of(Draft draft, Dialect dialect, RowsChoice rows) {
+    return new ScriptWriter(draft, dialect, rows).write();
+  }
+
+  /** The statements of one section. */
+  public List<Statement> section(Statement.Section section) {
+    return statements.stream().filter(statement -> statement.section() == section).toList();
+  }
+
+  /** The whole script with its comments; what the engine cannot express stands at the top. */
+  public String text(String title) {
+    var out = new StringBuilder();
+    out.append("-- ").append(oneLine(title)).append(" for ").append(dialect.engine()).append('\n');
+    if (shortfalls.isEmpty()) {
+      out.append("-- Everything in the design is kept by the database.\n");
+    } else {
+      out.append("-- Not kept by the database, only seen by an audit:\n");
+      shortfalls.forEach(
+          s ->
+              out.append("--   ")
+                  .append(oneLine(s.subject()))
+                  .append(": ")
+                  .append(oneLine(s.reason()))
+                  .append('\n'));
+    }
+    opening.forEach(sql -> out.append('\n').append(sql).append(';'));
+    out.append(opening.isEmpty() ? "" : "\n");
+    for (Statement.Section section : Statement.Section.values()) {
+      append(section, out);
+    }
+    closing.forEach(sql -> out.append('\n').append(sql).append(";\n"));
+    return out.toString();
+  }
+
+  private void append(Statement.Section section, StringBuilder out) {
+    List<Statement> own = section(section);
+    if (!own.isEmpty()) {
+      out.append("\n-- ").append(section.title()).append('\n').append(text(own));
+    }
+  }
+
+  /** Statements as text, a comment above each that has one. */
+  public static String text(List<Statement> statements) {
+    var lines = new ArrayList<String>();
+    for (Statement statement : statements) {
+      String comment =
+          statement.comment().isEmpty() ? "" : "\n-- " + oneLine(statement.comment()) + "\n";
+      lines.add(comment + statement.sql() + ";\n");
+    }
+    return lines.stream().collect(Collectors.joining());
+  }
+
+  private static String oneLine(String text) {
+    return text.replaceAll("\\R", " ");
+  }
+}

@@ -1,0 +1,161 @@
+package joiner.ddl;
+
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import joiner.expression.Expression;
+import joiner.expression.Kind;
+import joiner.expression.LikePattern;
+import joiner.expression.SqlText;
+import joiner.expression.Value;
+
+/** Expressions for SQLite, where dates and moments are texts. */
+final class SqliteText extends SqlText {
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd HH:mm:ss");
+  private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm:ss");
+
+  SqliteText(UnaryOperator<String> quoteName) {
+    super(quoteName);
+  }
+
+  @Override
+  protected String literal(Value value) {
+    return switch (value) {
+      case Value.Date d -> text(d.date().toString());
+      case Value.Time t -> text(TIME.format(t.time()));
+      case Value.DateTime d -> text(MOMENT.format(d.at()));
+      case Value.Zoned z -> text(MOMENT.format(z.at().withOffsetSameInstant(ZoneOffset.UTC)) + "Z");
+      case Value.Null n -> super.literal(n);
+      case Value.Text t -> super.literal(t);
+      case Value.Num n -> super.literal(n);
+      case Value.Bool b -> super.literal(b);
+      case Value.Interval i -> throw new InexpressibleException("SQLite has no lengths of time");
+    };
+  }
+
+  @Override
+  protected String now(Kind kind) {
+    return switch (kind) {
+      case DATE -> "CURRENT_DATE";
+      case DATE_TIME ->
+          throw new InexpressibleException("SQLite knows the present moment in UTC only");
+      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL ->
+          "(CURRENT_TIMESTAMP || 'Z')";
+    };
+  }
+
+  @Override
+  protected String shift(Expression.Shift e) {
+    var period = e.interval().period();
+    if (period.toTotalMonths() != 0) {
+      throw new InexpressibleException("SQLite moves a date past the end of a shorter month");
+    }
+    long amount =
+        e.interval().duration().isZero() ? period.getDays() : e.interval().duration().toMinutes();
+    String unit = e.interval().duration().isZero() ? " days" : " minutes";
+    String by = text((e.back() ? "-" : "+") + amount + unit);
+    String moment = write(e.moment());
+    return switch (e.kind()) {
+      case DATE -> "date(" + moment + ", " + by + ")";
+      case DATE_TIME -> "datetime(" + moment + ", " + by + ")";
+      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL ->
+          "(datetime(" + moment + ", " + by + ") || 'Z')";
+    };
+  }
+
+  @Override
+  protected String startOfDay(String date) {
+    return "(" + date + " || ' 00:00:00')";
+  }
+
+  /** LIKE of SQLite does not tell case; GLOB does. */
+  @Override
+  protected String like(Expression.Like e) {
+    if (e.pattern() instanceof Expression.Literal literal
+        && literal.value() instanceof Value.Text pattern) {
+      String glob = glob(LikePattern.of(pattern.text(), e.escape()));
+      return operand(e.operand()) + not(e.negated()) + " GLOB " + text(glob);
+    }
+    throw new InexpressibleException(
+        "SQLite compares with LIKE without regard to case unless the pattern is written out");
+  }
+
+  private static String glob(LikePattern pattern) {
+    var glob = new StringBuilder();
+    for (LikePattern.Part part : pattern.parts()) {
+      switch (part) {
+        case LikePattern.Part.AnyText any -> glob.append('*');
+        case LikePattern.Part.AnyOne one -> glob.append('?');
+        case LikePattern.Part.Exactly exactly -> {
+          boolean special = "*?[".indexOf(exactly.codePoint()) >= 0;
+          glob.append(special ? "[" : "")
+              .appendCodePoint(exactly.codePoint())
+              .append(special ? "]" : "");
+        }
+      }
+    }
+    return glob.toString();
+  }
+
+  @Override
+  protected String truthTest(String operand, String truth, boolean negated) {
+    return operand + " IS" + not(negated) + (truth.equals("UNKNOWN") ? " NULL" : " " + truth);
+  }
+
+  /** Numbers with decimals may be stored as whole ones, whose quotient SQLite would cut off. */
+  @Override
+  protected String compute(Expression.Compute e) {
+    if (e.operator() == Expression.Arithmetic.DIVIDE && !e.whole()) {
+      return "CAST(" + write(e.left()) + " AS real) / " + operandOfProduct(e.right());
+    }
+    return super.compute(e);
+  }
+
+  private String operandOfProduct(Expression e) {
+    return "(" + write(e) + ")";
+  }
+
+  @Override
+  protected String call(Expression.Function function, List<String> arguments) {
+    return switch (function) {
+      case CHAR_LENGTH -> "length(" + arguments.getFirst() + ")";
+      case SUBSTRING -> substring(arguments);
+      case POSITION -> "instr(" + arguments.get(1) + ", " + arguments.get(0) + ")";
+      case MOD -> "((" + arguments.get(0) + ") % (" + arguments.get(1) + "))";
+      case CEILING -> "ceil(" + arguments.getFirst() + ")";
+      case COALESCE ->
+          arguments.size() == 1 ? arguments.getFirst() : super.call(function, arguments);
+      case UPPER, LOWER, TRIM, ABS, FLOOR, NULLIF ->
+          lower(function) + "(" + String.join(", ", arguments) + ")";
+    };
+  }
+
+  /** Positions before the text count as empty in SQL; SQLite would count them from the end. */
+  private static String substring(List<String> arguments) {
+    if (arguments.stream().skip(1).allMatch(argument -> argument.matches("[1-9]\\d*"))) {
+      return "substr(" + String.join(", ", arguments) + ")";
+    }
+    throw new InexpressibleException(
+        "SQLite counts SUBSTRING positions differently unless they are plain numbers");
+  }
+
+  @Override
+  protected String extract(Expression.Part part, String operand) {
+    String code =
+        switch (part) {
+          case YEAR -> "%Y";
+          case MONTH -> "%m";
+          case DAY -> "%d";
+          case HOUR -> "%H";
+          case MINUTE -> "%M";
+        };
+    return "CAST(strftime('" + code + "', " + operand + ") AS integer)";
+  }
+
+  @Override
+  protected String toText(String operand) {
+    return "CAST(" + operand + " AS text)";
+  }
+}

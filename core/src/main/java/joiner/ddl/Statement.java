@@ -1,0 +1,30 @@
+package joiner.ddl;
+
+/**
+ * One statement of a script.
+ *
+ * @param section the part of the script it stands in
+ * @param comment a line for people above it; may be empty
+ * @param sql its text, without the closing semicolon
+ */
+public record Statement(Section section, String comment, String sql) {
+  /** Parts of a script, in their order. */
+  public enum Section {
+    TABLES("Tables"),
+    ROWS("Rows"),
+    RELATIONSHIPS("Relationships"),
+    INDEXES("Indexes"),
+    DESCRIPTIONS("Descriptions");
+
+    private final String title;
+
+    Section(String title) {
+      this.title = title;
+    }
+
+    /** What people read. */
+    public String title() {
+      return title;
+    }
+  }
+}
