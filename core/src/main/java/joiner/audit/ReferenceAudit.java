@@ -57,8 +57,8 @@ final class ReferenceAudit {
     String base =
         Sentences.rows(orphans)
             + (orphans.size() == 1 ? " points" : " point")
-            + " to a "
-            + parent.noun().singular()
+            + " to "
+            + parent.noun().indefinite()
             + " that does not exist, for example "
             + Sentences.quoted(missing.getFirst())
             + ".";

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -45,18 +46,11 @@ final class ScriptWriter {
     TableOrder order = TableOrder.of(design);
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
-      var writer =
-          new TableWriter(
-              design,
-              table,
-              own,
-              r -> !dialect.refersAhead() && order.late().contains(r.id()),
-              dialect,
-              names);
+      var writer = new TableWriter(design, table, own, r -> isLate(r, order), dialect, names);
       statements.add(writer.create());
       writer.late().forEach(statements::add);
       shortfalls.addAll(writer.shortfalls());
-      indexes(table, writer);
+      indexes(table);
       promised.put(dialect.identifiers().stored(table.name()), writer.promise());
       descriptions(table);
     }
@@ -70,6 +64,12 @@ final class ScriptWriter {
         new Catalog(promised));
   }
 
+  /** Rows that refer to each other in a circle go in before the reference is declared. */
+  private boolean isLate(Relationship r, TableOrder order) {
+    boolean withRows = r.isSelfReference() && choice.includes(design.table(r.child()));
+    return !dialect.refersAhead() && (withRows || order.late().contains(r.id()));
+  }
+
   private List<Statement> inOrder() {
     var ordered = new ArrayList<Statement>();
     for (Statement.Section section : Statement.Section.values()) {
@@ -78,7 +78,7 @@ final class ScriptWriter {
     return ordered;
   }
 
-  private void indexes(Table table, TableWriter writer) {
+  private void indexes(Table table) {
     for (Index index : table.indexes()) {
       String sql =
           "CREATE INDEX "
@@ -114,11 +114,6 @@ final class ScriptWriter {
     if (rows.count() == 0) {
       return;
     }
-    List<Relationship> own =
-        byChild.getOrDefault(table.id(), List.of()).stream()
-            .filter(Relationship::isSelfReference)
-            .toList();
-    List<Integer> order = RowOrder.of(rows, own);
     String head =
         "INSERT INTO "
             + dialect.name(table.name())
@@ -126,10 +121,10 @@ final class ScriptWriter {
             + dialect.names(table.fields().stream().map(Field::name).toList())
             + ") VALUES\n";
     var literals = new RowLiterals(table, rows, dialect);
-    for (int start = 0; start < order.size(); start += ROWS_PER_INSERT) {
+    for (int start = 0; start < rows.count(); start += ROWS_PER_INSERT) {
       String values =
-          order.subList(start, Math.min(start + ROWS_PER_INSERT, order.size())).stream()
-              .map(row -> "  (" + literals.of(row) + ")")
+          IntStream.range(start, Math.min(start + ROWS_PER_INSERT, rows.count()))
+              .mapToObj(row -> "  (" + literals.of(row) + ")")
               .collect(Collectors.joining(",\n"));
       String comment = start == 0 ? table.label() + ": " + rows.count() + " rows" : "";
       statements.add(new Statement(Statement.Section.ROWS, comment, head + values));

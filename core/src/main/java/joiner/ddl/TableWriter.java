@@ -162,8 +162,7 @@ final class TableWriter {
     if (field.defaultValue().isEmpty()) {
       return Optional.empty();
     }
-    if (!(RuleLanguage.value(field.defaultValue().get(), table.withFields(List.of()))
-        instanceof Checked.Sound sound)) {
+    if (!(RuleLanguage.constant(field.defaultValue().get()) instanceof Checked.Sound sound)) {
       shortfall("the default of " + field.label(), "it cannot be read; see the findings.");
       return Optional.empty();
     }

@@ -1,6 +1,7 @@
 package joiner.expression;
 
 import java.util.List;
+import joiner.model.Noun;
 import joiner.model.Table;
 
 /**
@@ -8,6 +9,9 @@ import joiner.model.Table;
  * part of ISO/IEC 9075-2 (search conditions and value expressions over the row's own columns).
  */
 public final class RuleLanguage {
+  private static final Table NO_FIELDS =
+      Table.of("default", "a default", new Noun("default", "defaults"));
+
   private RuleLanguage() {}
 
   /** Reads a search condition: it must yield true, false or unknown. */
@@ -33,5 +37,10 @@ public final class RuleLanguage {
     } catch (ParseFailure failure) {
       return new Checked.Faulty(List.of(failure.problem()));
     }
+  }
+
+  /** Reads a value expression that names no field, such as a default. */
+  public static Checked constant(String text) {
+    return value(text, NO_FIELDS);
   }
 }

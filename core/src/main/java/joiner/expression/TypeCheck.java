@@ -96,7 +96,10 @@ final class TypeCheck {
   private String suggestion(String name) {
     return Spelling.nearest(name, exact.keySet())
         .map(near -> "; did you mean " + near + "?")
-        .orElse("; its fields are " + String.join(", ", exact.keySet()) + ".");
+        .orElse(
+            exact.isEmpty()
+                ? ", which names no field."
+                : "; its fields are " + String.join(", ", exact.keySet()) + ".");
   }
 
   private Expression condition(Expression e) {

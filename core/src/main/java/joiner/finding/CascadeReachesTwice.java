@@ -57,7 +57,7 @@ final class CascadeReachesTwice implements DesignCheck {
     found.accept(
         FINDING.about(
             r,
-            "Deleting a " + start.noun().singular() + " reaches " + child + " by two cascades.",
+            "Deleting " + start.noun().indefinite() + " reaches " + child + " by two cascades.",
             "Some engines refuse such a pair, and which rows go becomes hard to tell.",
             new Remedy(
                 "Let " + r.name() + " refuse the delete",

@@ -21,7 +21,7 @@ final class DefaultDoesNotFit implements DesignCheck {
     for (Table table : design.design().tables()) {
       for (Field field : table.fields()) {
         Optional<String> misfit =
-            field.defaultValue().flatMap(text -> DefaultFit.misfit(table, field, text));
+            field.defaultValue().flatMap(text -> DefaultFit.misfit(field, text));
         misfit.ifPresent(
             reason ->
                 found.accept(

@@ -11,7 +11,6 @@ import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.Table;
 import joiner.rows.ReadValue;
 import joiner.rows.ValueReader;
 
@@ -20,8 +19,8 @@ final class DefaultFit {
   private DefaultFit() {}
 
   /** Why it does not fit, as the end of a sentence; empty if it fits. */
-  static Optional<String> misfit(Table table, Field field, String text) {
-    return switch (RuleLanguage.value(text, table.withFields(List.of()))) {
+  static Optional<String> misfit(Field field, String text) {
+    return switch (RuleLanguage.constant(text)) {
       case Checked.Faulty faulty -> Optional.of(faulty.problems().getFirst().message());
       case Checked.Sound sound -> ofKind(field, sound);
     };

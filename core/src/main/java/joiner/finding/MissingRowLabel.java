@@ -27,8 +27,8 @@ final class MissingRowLabel implements DesignCheck {
       if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
         String message = table.label() + " has no row label.";
         String why =
-            "Where a "
-                + table.noun().singular()
+            "Where "
+                + table.noun().indefinite()
                 + " is picked or named, people would see a bare key.";
         Optional<Field> likely = likely(table);
         found.accept(

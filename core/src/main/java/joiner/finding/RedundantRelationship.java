@@ -56,7 +56,7 @@ final class RedundantRelationship implements DesignCheck {
 
   private static void report(
       CheckedDesign design, Relationship direct, List<Relationship> path, Consumer<Finding> found) {
-    String child = design.design().table(direct.child()).noun().singular();
+    String child = design.design().table(direct.child()).noun().indefinite();
     String parent = design.design().table(direct.parent()).noun().singular();
     String middle = design.design().table(path.getFirst().parent()).noun().singular();
     found.accept(
@@ -64,7 +64,7 @@ final class RedundantRelationship implements DesignCheck {
             direct,
             "The "
                 + parent
-                + " of a "
+                + " of "
                 + child
                 + " can be reached through its "
                 + middle

@@ -1,0 +1,101 @@
+package joiner.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import joiner.audit.Audit;
+import joiner.audit.AuditReport;
+import joiner.audit.TableAudit;
+import joiner.audit.Violation;
+import joiner.format.UnreadableFileException;
+import joiner.model.Design;
+import joiner.model.Table;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+/** Checks rows against a design. */
+@Command(
+    name = "audit",
+    description = "Check rows against a design. Exit code 1 if a row breaks a constraint.",
+    mixinStandardHelpOptions = true)
+final class AuditCommand implements Callable<Integer> {
+  private static final int ROWS_NAMED = 20;
+
+  @Mixin private DesignArgument design;
+
+  @Option(
+      names = "--data",
+      paramLabel = "DIR",
+      description = "Take the rows from the CSV files TABLE.csv in this folder.")
+  private Optional<Path> data;
+
+  @Option(names = "--json", description = "Print one JSON document and nothing else.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException, UnreadableFileException {
+    PrintWriter out = spec.commandLine().getOut();
+    var draft = design.open(data, spec.commandLine().getErr()).draft();
+    AuditReport report = Audit.of(draft, Clock.systemDefaultZone());
+    if (json) {
+      JsonOut.print(document(draft.design(), report), out);
+    } else {
+      report
+          .violations()
+          .forEach(
+              v ->
+                  out.println(
+                      draft.design().table(v.table()).name()
+                          + "  "
+                          + v.kind().id()
+                          + "  "
+                          + v.message()));
+      report
+          .hints()
+          .forEach(
+              h -> out.println(draft.design().table(h.table()).name() + "  look  " + h.message()));
+      out.println(report.total() + " offending rows in " + report.rows() + " rows");
+    }
+    return report.total() > 0 ? ExitCode.ERRORS : ExitCode.FINE;
+  }
+
+  private static Map<String, Object> document(Design design, AuditReport report) {
+    var tables = new ArrayList<Map<String, Object>>();
+    for (TableAudit audit : report.tables()) {
+      Table table = design.table(audit.table());
+      Map<String, Object> item = new LinkedHashMap<>();
+      item.put("table", table.name());
+      item.put("rows", audit.rows());
+      item.put("violations", audit.violations().stream().map(v -> violation(table, v)).toList());
+      tables.add(item);
+    }
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("tables", tables);
+    document.put("total", report.total());
+    return document;
+  }
+
+  private static Map<String, Object> violation(Table table, Violation violation) {
+    Map<String, Object> item = new LinkedHashMap<>();
+    item.put("kind", violation.kind().id());
+    item.put("fields", table.namesOf(violation.fields()));
+    item.put("constraint", violation.constraint());
+    item.put("count", violation.count());
+    List<Integer> rows = violation.rows().stream().limit(ROWS_NAMED).toList();
+    item.put("rows", rows);
+    item.put("message", violation.message());
+    return item;
+  }
+}

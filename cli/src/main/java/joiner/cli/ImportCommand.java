@@ -1,0 +1,100 @@
+package joiner.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import joiner.edit.AddTable;
+import joiner.finding.TypeWords;
+import joiner.format.CsvSource;
+import joiner.format.DesignFolder;
+import joiner.format.UnreadableFileException;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Turns files into tables of a design. */
+@Command(
+    name = "import",
+    description =
+        "Read CSV files and add each as a table with its rows to a design, which is made if it is not there.",
+    mixinStandardHelpOptions = true)
+final class ImportCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV files with a header line.")
+  private List<Path> files;
+
+  @Option(
+      names = "--out",
+      required = true,
+      paramLabel = "DESIGN",
+      description = "The design folder to write.")
+  private Path out;
+
+  @Option(names = "--json", description = "Print one JSON document and nothing else.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException, UnreadableFileException {
+    Path folder = DesignFolder.folderOf(out);
+    boolean exists = Files.isRegularFile(folder.resolve("datapackage.json"));
+    Draft draft = exists ? DesignFolder.open(folder).draft() : empty(folder);
+    var added = new ArrayList<Map<String, Object>>();
+    for (Path file : files) {
+      var taken = draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
+      Map.Entry<Table, Rows> table = CsvSource.read(file).asTable(taken);
+      draft = new AddTable(table.getKey(), table.getValue()).apply(draft);
+      added.add(document(table.getKey(), table.getValue()));
+    }
+    DesignFolder.save(draft, folder);
+    report(added, spec.commandLine().getOut());
+    return ExitCode.FINE;
+  }
+
+  private static Draft empty(Path folder) {
+    String title = NamingPolicy.labelFor(String.valueOf(folder.getFileName()).replace('-', ' '));
+    return new Draft(
+        Design.empty(NamingPolicy.nameFor(title).replace('_', '-'), title), SampleRows.NONE);
+  }
+
+  private static Map<String, Object> document(Table table, Rows rows) {
+    var fields = new ArrayList<Map<String, Object>>();
+    for (Field field : table.fields()) {
+      Map<String, Object> item = new LinkedHashMap<>();
+      item.put("name", field.name());
+      item.put("type", TypeWords.of(field.type()));
+      item.put("required", field.required());
+      fields.add(item);
+    }
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("table", table.name());
+    document.put("rows", rows.count());
+    document.put("fields", fields);
+    return document;
+  }
+
+  private void report(List<Map<String, Object>> added, PrintWriter screen) throws IOException {
+    if (json) {
+      JsonOut.print(Map.of("tables", added), screen);
+    } else {
+      added.forEach(
+          t -> screen.println("added " + t.get("table") + " with " + t.get("rows") + " rows"));
+    }
+  }
+}

@@ -1,0 +1,88 @@
+package joiner.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import joiner.database.TargetRefusedException;
+import joiner.format.UnreadableFileException;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** Entry of the command line. */
+@Command(
+    name = "joiner",
+    description =
+        "Models business data as normalized tables, checks it, and ships it to a real database.",
+    subcommands = {
+      CheckCommand.class,
+      AuditCommand.class,
+      SqlCommand.class,
+      ShipCommand.class,
+      ImportCommand.class,
+      VersionCommand.class
+    },
+    footer = {
+      "",
+      "With a window:",
+      "  demo       Open a copy of the demo design, Saltmarsh Pottery.",
+      "  open       Open the window, with a design if one is named.",
+      "",
+      "Exit codes: 0 fine, 1 the design or data has errors, 2 bad usage or unreadable input, 3 the target refused."
+    },
+    mixinStandardHelpOptions = true,
+    versionProvider = VersionCommand.Provider.class)
+public final class Main {
+  private Main() {}
+
+  /** Runs one command and ends the process with its exit code. */
+  public static void main(String[] arguments) {
+    var out = new PrintWriter(System.out, true, StandardCharsets.UTF_8);
+    var err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
+    int code = run(out, err, arguments);
+    out.flush();
+    err.flush();
+    System.exit(code);
+  }
+
+  /** Runs one command and gives its exit code. */
+  static int run(PrintWriter out, PrintWriter err, String... arguments) {
+    var commandLine = new CommandLine(new Main());
+    commandLine.setOut(out);
+    commandLine.setErr(err);
+    commandLine.setCaseInsensitiveEnumValuesAllowed(true);
+    commandLine.setParameterExceptionHandler(
+        (e, given) -> {
+          err.println(
+              "joiner: " + e.getMessage() + " (see joiner " + name(e.getCommandLine()) + "--help)");
+          return ExitCode.BAD_INPUT;
+        });
+    commandLine.setExecutionExceptionHandler((e, command, result) -> failed(e, err));
+    if (arguments.length == 0) {
+      commandLine.usage(out);
+      return ExitCode.FINE;
+    }
+    return commandLine.execute(arguments);
+  }
+
+  private static String name(CommandLine commandLine) {
+    return commandLine.getParent() == null ? "" : commandLine.getCommandName() + " ";
+  }
+
+  private static int failed(Exception e, PrintWriter err) throws Exception {
+    return switch (e) {
+      case UnreadableFileException unreadable -> {
+        err.println("joiner: " + unreadable.getMessage());
+        yield ExitCode.BAD_INPUT;
+      }
+      case IOException io -> {
+        err.println("joiner: " + io.getClass().getSimpleName() + ": " + io.getMessage());
+        yield ExitCode.BAD_INPUT;
+      }
+      case TargetRefusedException refused -> {
+        err.println("joiner: " + refused.getMessage());
+        yield ExitCode.REFUSED;
+      }
+      default -> throw e;
+    };
+  }
+}

@@ -1,0 +1,148 @@
+package joiner.cli;
+
+import java.io.Console;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.time.Clock;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import joiner.audit.Audit;
+import joiner.audit.AuditReport;
+import joiner.database.Progress;
+import joiner.database.Shipment;
+import joiner.database.Target;
+import joiner.database.TargetRefusedException;
+import joiner.ddl.RowsChoice;
+import joiner.ddl.SchemaScript;
+import joiner.finding.DesignChecks;
+import joiner.finding.Finding;
+import joiner.finding.Severity;
+import joiner.format.UnreadableFileException;
+import joiner.rows.Draft;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+/** Makes a design real on a target. */
+@Command(
+    name = "ship",
+    description = "Run the schema script on a database, read it back and verify it.",
+    footer = "The password comes from JOINER_PASSWORD or a prompt.",
+    mixinStandardHelpOptions = true)
+final class ShipCommand implements Callable<Integer> {
+  @Mixin private DesignArgument design;
+
+  @Option(
+      names = "--url",
+      required = true,
+      paramLabel = "JDBC_URL",
+      description = "The database: jdbc:postgresql:…, jdbc:sqlite:… or jdbc:h2:….")
+  private String url;
+
+  @Option(names = "--user", description = "The database user.")
+  private Optional<String> user;
+
+  @Option(
+      names = "--rows",
+      defaultValue = "lookups",
+      description = "Which rows go along: none, lookups (as usual) or all.")
+  private RowsChoice rows;
+
+  @Option(names = "--dry-run", description = "Only count the statements; nothing is sent.")
+  private boolean dryRun;
+
+  @Option(names = "--json", description = "Print one JSON document and nothing else.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
+    PrintWriter out = spec.commandLine().getOut();
+    Draft draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
+    Optional<String> broken = broken(draft);
+    if (broken.isPresent()) {
+      spec.commandLine().getErr().println("joiner: " + broken.get());
+      return ExitCode.ERRORS;
+    }
+    if (dryRun) {
+      int statements = SchemaScript.of(draft, Shipment.dialectOf(url), rows).statements().size();
+      return report(
+          statements,
+          false,
+          List.of(),
+          statements + " statements would run on " + url + "; nothing was sent",
+          out);
+    }
+    Shipment shipment =
+        Shipment.ship(draft, new Target(url, user, password()), rows, Progress.NONE);
+    boolean holds = shipment.verification().holds();
+    String words =
+        shipment.statements()
+            + " statements ran on "
+            + url
+            + (holds ? "; everything promised is there" : "; not everything promised is there:");
+    report(shipment.statements(), holds, shipment.verification().differences(), words, out);
+    return holds ? ExitCode.FINE : ExitCode.REFUSED;
+  }
+
+  /** Why the design or its rows cannot be shipped as they are. */
+  private Optional<String> broken(Draft draft) {
+    List<Finding> errors =
+        DesignChecks.run(draft).stream().filter(f -> f.severity() == Severity.ERROR).toList();
+    if (!errors.isEmpty()) {
+      return Optional.of(
+          "the design has "
+              + errors.size()
+              + " errors, the first: "
+              + errors.getFirst().message()
+              + " Run “joiner check” and mend them first.");
+    }
+    if (rows == RowsChoice.NONE) {
+      return Optional.empty();
+    }
+    AuditReport report = Audit.of(draft, Clock.systemDefaultZone());
+    return report
+        .violations()
+        .filter(v -> rows.includes(draft.design().table(v.table())))
+        .findFirst()
+        .map(
+            v ->
+                "the rows of "
+                    + draft.design().table(v.table()).name()
+                    + " break the design: "
+                    + v.message()
+                    + " Run “joiner audit” and mend them, or ship with --rows none.");
+  }
+
+  private Integer report(
+      int statements, boolean verified, List<String> differences, String words, PrintWriter out)
+      throws IOException {
+    if (json) {
+      Map<String, Object> document = new LinkedHashMap<>();
+      document.put("statements", statements);
+      document.put("verified", verified);
+      document.put("differences", differences);
+      JsonOut.print(document, out);
+    } else {
+      out.println(words);
+      differences.forEach(difference -> out.println("  " + difference));
+    }
+    return ExitCode.FINE;
+  }
+
+  private Optional<String> password() {
+    Optional<String> given = Optional.ofNullable(System.getenv("JOINER_PASSWORD"));
+    Console console = System.console();
+    if (given.isPresent() || user.isEmpty() || console == null || !console.isTerminal()) {
+      return given;
+    }
+    char[] typed = console.readPassword("Password of %s: ", user.get());
+    return Optional.ofNullable(typed).map(String::new);
+  }
+}
