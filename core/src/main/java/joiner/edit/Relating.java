@@ -1,0 +1,67 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.List;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Index;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+
+/** Ties two tables by a new field. */
+public final class Relating {
+  private Relating() {}
+
+  /**
+   * The change that gives the child a foreign key to the parent's primary key, of the same type,
+   * with an index; optional, so that rows that are there stay valid.
+   *
+   * @throws EditRefusedException if the parent has no primary key
+   */
+  public static Edit link(Design design, Table child, Table parent) {
+    var edits = new ArrayList<Edit>();
+    var key = new ArrayList<FieldId>();
+    var taken = new ArrayList<>(child.fieldsByName().keySet());
+    for (FieldId id : parent.primaryKey()) {
+      Field referred = parent.field(id);
+      String wanted =
+          referred.name().contains(parent.name())
+              ? referred.name()
+              : parent.name() + "_" + referred.name();
+      String name = NamingPolicy.free(child.equals(parent) ? "other_" + wanted : wanted, taken);
+      taken.add(name);
+      String label = parent.primaryKey().size() == 1 ? parent.label() : NamingPolicy.labelFor(name);
+      Field field = Field.of(name, label, referred.type().asReferenced());
+      key.add(field.id());
+      edits.add(new AddField(child.id(), field));
+    }
+    String name = "relate " + child.label() + " to " + parent.label();
+    if (key.isEmpty()) {
+      throw new EditRefusedException(
+          parent.label() + " has no primary key yet; say first what identifies a row.");
+    }
+    String constraint =
+        NamingPolicy.free(
+            "fk_"
+                + child.name()
+                + "_"
+                + String.join("_", key.stream().map(FieldId::value).toList()),
+            design.relationships().stream().map(Relationship::name).toList());
+    var index = new Index("ix_" + constraint.substring(3), key);
+    edits.add(
+        new ChangeTable(
+            "index the link", child.id(), t -> t.withIndexes(append(t.indexes(), index))));
+    edits.add(
+        new AddRelationship(
+            Relationship.of(constraint, child.id(), key, parent.id(), parent.primaryKey())));
+    return Edit.all(name, edits);
+  }
+
+  private static List<Index> append(List<Index> indexes, Index last) {
+    var longer = new ArrayList<>(indexes);
+    longer.add(last);
+    return longer;
+  }
+}

@@ -1,0 +1,182 @@
+package joiner.desktop;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.zip.CRC32;
+import java.util.zip.Deflater;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import joiner.desktop.frame.Frame;
+import joiner.desktop.theme.Theme;
+import joiner.desktop.work.Background;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
+import joiner.desktop.work.Workbench;
+import joiner.format.DesignFolder;
+import joiner.format.UnreadableFileException;
+import joiner.model.Table;
+import joiner.rows.Draft;
+
+/** Takes pictures of the main views at 1280×800 without a display. */
+final class Pictures {
+  private Pictures() {}
+
+  /** Takes pictures of the views of a design, and of a dark one, into a folder. */
+  static void write(Path designFolder, Path pictures, PrintStream out)
+      throws IOException, UnreadableFileException {
+    Files.createDirectories(pictures);
+    Draft draft = DesignFolder.open(designFolder).draft();
+    System.setProperty("glass.platform", "Headless");
+    System.setProperty("prism.order", "sw");
+    var started = new CountDownLatch(1);
+    Platform.startup(started::countDown);
+    await(started);
+    for (Theme theme : Theme.values()) {
+      views(draft, theme, pictures);
+    }
+    Platform.exit();
+    out.println("look    pictures of the views in " + pictures.getFileName());
+  }
+
+  private static void views(Draft draft, Theme theme, Path pictures) throws IOException {
+    var background = new Background();
+    var bench =
+        onWindow(
+            () ->
+                new Workbench(
+                    draft,
+                    Optional.empty(),
+                    background.checks(),
+                    background.window(),
+                    Clock.systemDefaultZone()));
+    javafx.stage.Stage window = onWindow(() -> show(bench, background, theme));
+    for (Stage stage : Stage.values()) {
+      boolean wanted = theme == Theme.LIGHT || stage == Stage.CONNECT;
+      if (wanted) {
+        onWindow(() -> select(bench, stage));
+        settle();
+        WritableImage image = onWindow(() -> window.getScene().snapshot(null));
+        String name =
+            stage.name().toLowerCase(Locale.ROOT) + (theme == Theme.DARK ? "-dark" : "") + ".png";
+        Files.write(pictures.resolve(name), Png.of(image));
+      }
+    }
+    onWindow(
+        () -> {
+          window.close();
+          return window;
+        });
+  }
+
+  private static javafx.stage.Stage show(Workbench bench, Background background, Theme theme) {
+    Theme.loadFonts();
+    var frame = new Frame(bench, background, theme);
+    var scene = new Scene(frame.root(), 1280, 800);
+    frame.dress(scene);
+    var window = new javafx.stage.Stage();
+    window.setScene(scene);
+    window.show();
+    return window;
+  }
+
+  private static Workbench select(Workbench bench, Stage stage) {
+    Optional<Table> firing = bench.design().tableNamed("firing");
+    firing.ifPresent(table -> bench.selectionProperty().set(Selection.of(table.id())));
+    bench.stageProperty().set(stage);
+    return bench;
+  }
+
+  /** Lets background work arrive and be drawn: a few frames after everything queued. */
+  private static void settle() {
+    try {
+      Thread.sleep(1500);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static <T> T onWindow(Callable<T> work) {
+    var task = new FutureTask<>(work);
+    Platform.runLater(task);
+    try {
+      return task.get();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e.getCause());
+    }
+  }
+
+  private static void await(CountDownLatch latch) {
+    try {
+      latch.await();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  /** Writes images as PNG (ISO/IEC 15948) without the desktop toolkit of the JDK. */
+  static final class Png {
+    private Png() {}
+
+    static byte[] of(WritableImage image) throws IOException {
+      int width = (int) image.getWidth();
+      int height = (int) image.getHeight();
+      var raw = ByteBuffer.allocate((width * 3 + 1) * height);
+      PixelReader pixels = image.getPixelReader();
+      for (int y = 0; y < height; y++) {
+        raw.put((byte) 0);
+        for (int x = 0; x < width; x++) {
+          int argb = pixels.getArgb(x, y);
+          raw.put((byte) (argb >> 16)).put((byte) (argb >> 8)).put((byte) argb);
+        }
+      }
+      var out = new java.io.ByteArrayOutputStream();
+      out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'});
+      var header =
+          ByteBuffer.allocate(13).putInt(width).putInt(height).put(new byte[] {8, 2, 0, 0, 0});
+      chunk("IHDR", header.array(), out);
+      chunk("IDAT", deflated(raw.array()), out);
+      chunk("IEND", new byte[0], out);
+      return out.toByteArray();
+    }
+
+    private static byte[] deflated(byte[] raw) {
+      var deflater = new Deflater(Deflater.BEST_COMPRESSION);
+      deflater.setInput(raw);
+      deflater.finish();
+      var out = new java.io.ByteArrayOutputStream();
+      byte[] buffer = new byte[1 << 16];
+      while (!deflater.finished()) {
+        out.write(buffer, 0, deflater.deflate(buffer));
+      }
+      deflater.end();
+      return out.toByteArray();
+    }
+
+    private static void chunk(String type, byte[] data, OutputStream out) throws IOException {
+      byte[] name = type.getBytes(java.nio.charset.StandardCharsets.US_ASCII);
+      var sum = new CRC32();
+      sum.update(name);
+      sum.update(data);
+      out.write(ByteBuffer.allocate(4).putInt(data.length).array());
+      out.write(name);
+      out.write(data);
+      out.write(ByteBuffer.allocate(4).putInt((int) sum.getValue()).array());
+    }
+  }
+}

@@ -1,0 +1,199 @@
+package joiner.desktop.connect;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import joiner.desktop.finding.FindingCards;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeRelationship;
+import joiner.edit.Reading;
+import joiner.edit.RemoveRelationship;
+import joiner.finding.Topic;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableKind;
+
+/** The side sheet of Connect: the readings of the chosen relationship, or all of a table's. */
+final class RelationshipSheet {
+  private final Workbench bench;
+  private final Texts texts;
+  private final VBox node = new VBox();
+
+  RelationshipSheet(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    node.getStyleClass().add("side-content");
+    bench.selectionProperty().subscribe(this::show);
+    bench.verdictProperty().subscribe(this::show);
+    bench.historyProperty().subscribe(this::show);
+  }
+
+  Node node() {
+    return node;
+  }
+
+  private void show() {
+    Selection selection = bench.selectionProperty().get();
+    Optional<Relationship> chosen = selection.relationship().flatMap(bench.design()::find);
+    if (chosen.isPresent()) {
+      node.getChildren().setAll(relationship(chosen.get()));
+    } else {
+      node.getChildren().setAll(bench.table().map(this::table).orElseGet(this::nothing));
+    }
+  }
+
+  private List<Node> nothing() {
+    return List.of(
+        Parts.prose(texts.get("side.pick"), "title"),
+        Parts.prose(texts.get("side.pick.why"), "muted"));
+  }
+
+  private List<Node> table(Table table) {
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(table.label(), "title"));
+    if (!table.description().isEmpty()) {
+      nodes.add(Parts.prose(table.description(), "muted"));
+    }
+    List<Relationship> own =
+        bench.design().relationships().stream()
+            .filter(r -> r.child().equals(table.id()) || r.parent().equals(table.id()))
+            .toList();
+    nodes.add(
+        Parts.label(texts.get(own.isEmpty() ? "table.none" : "table.relationships"), "heading"));
+    for (Relationship r : own) {
+      Reading reading =
+          Reading.of(bench.design(), r).get(r.child().equals(table.id()) && !isJoin(r) ? 1 : 0);
+      var card = Parts.card(List.of(Parts.prose(reading.sentence())));
+      card.setOnMouseClicked(
+          event -> bench.selectionProperty().set(Selection.of(r.child(), r.id())));
+      card.setCursor(javafx.scene.Cursor.HAND);
+      nodes.add(card);
+    }
+    nodes.addAll(
+        FindingCards.of(
+            bench,
+            texts.get("findings"),
+            f -> f.topic() == Topic.CONNECT && f.table().equals(table.id())));
+    return nodes;
+  }
+
+  private boolean isJoin(Relationship r) {
+    return bench.design().table(r.child()).kind() instanceof TableKind.Join;
+  }
+
+  private List<Node> relationship(Relationship r) {
+    Design design = bench.design();
+    Table child = design.table(r.child());
+    Table parent = design.table(r.parent());
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(parent.label() + " → " + child.label(), "title"));
+    nodes.add(Parts.prose(r.name(), "muted", "mono"));
+    nodes.add(Parts.label(texts.get("reads"), "heading"));
+    var sentences = new VBox(6);
+    for (Reading reading : Reading.of(design, r)) {
+      sentences.getChildren().add(sentence(reading));
+    }
+    nodes.add(Parts.card(List.of(sentences)));
+    nodes.add(Parts.prose(texts.get("reads.hint"), "muted", "small"));
+    if (child.kind() instanceof TableKind.Join) {
+      nodes.addAll(pair(child));
+    }
+    nodes.add(Parts.label(texts.get("actions", parent.noun().indefinite()), "heading"));
+    nodes.add(
+        Parts.row(
+            8,
+            Parts.label(texts.get("actions.children", child.noun().plural()), "muted"),
+            Parts.spring(),
+            onDelete(r)));
+    nodes.addAll(
+        FindingCards.of(
+            bench, texts.get("findings"), f -> f.relationship().equals(Optional.of(r.id()))));
+    nodes.add(Parts.button(texts.get("remove"), () -> remove(r)));
+    return nodes;
+  }
+
+  private void remove(Relationship r) {
+    bench.apply(new RemoveRelationship(r.id(), r.name()));
+    bench.selectionProperty().set(Selection.of(r.child()));
+  }
+
+  /** The sentence as a flow of words, with its number word as a menu. */
+  private Node sentence(Reading reading) {
+    var flow = new FlowPane(4, 2);
+    for (String word :
+        (texts.get("each") + " " + reading.subject() + " " + reading.verb()).split(" ")) {
+      flow.getChildren().add(new Label(word));
+    }
+    var choice = new MenuButton(reading.quantity().words());
+    choice.getStyleClass().add("word-choice");
+    choice.setAccessibleText(reading.sentence());
+    choice.setId("quantity");
+    for (Reading.Option option : reading.options()) {
+      if (option.quantity() != reading.quantity()) {
+        var item = new MenuItem(option.quantity().words());
+        item.setOnAction(event -> change(option));
+        choice.getItems().add(item);
+      }
+    }
+    flow.getChildren().add(choice);
+    String noun =
+        reading.quantity().isPlural() ? reading.object().plural() : reading.object().singular();
+    for (String word : (noun + ".").split(" ")) {
+      flow.getChildren().add(new Label(word));
+    }
+    return flow;
+  }
+
+  private void change(Reading.Option option) {
+    Selection before = bench.selectionProperty().get();
+    bench.apply(option.edit());
+    boolean gone = before.relationship().flatMap(bench.design()::find).isEmpty();
+    if (gone) {
+      bench.design().relationships().stream()
+          .reduce((first, last) -> last)
+          .ifPresent(r -> bench.selectionProperty().set(Selection.of(r.child(), r.id())));
+    }
+  }
+
+  private List<Node> pair(Table join) {
+    boolean unique = join.isUnique(join.primaryKey());
+    List<String> more =
+        join.fields().stream()
+            .filter(f -> !join.primaryKey().contains(f.id()))
+            .map(Field::label)
+            .toList();
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.label(texts.get("pair"), "heading"));
+    nodes.add(
+        Parts.fact(texts.get("pair.key"), String.join(", ", join.labelsOf(join.primaryKey()))));
+    nodes.add(
+        Parts.fact(texts.get("pair.twice"), texts.get(unique ? "pair.refused" : "pair.accepted")));
+    if (!more.isEmpty()) {
+      nodes.add(Parts.fact(texts.get("pair.more"), String.join(", ", more)));
+    }
+    return nodes;
+  }
+
+  private MenuButton onDelete(Relationship r) {
+    var choice = new MenuButton(texts.get("delete." + r.onDelete()));
+    choice.setId("on-delete");
+    for (ReferentialAction action : ReferentialAction.values()) {
+      var item = new MenuItem(texts.get("delete." + action));
+      item.setOnAction(event -> bench.apply(ChangeRelationship.onDelete(r, action)));
+      choice.getItems().add(item);
+    }
+    return choice;
+  }
+}

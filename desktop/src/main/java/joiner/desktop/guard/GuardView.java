@@ -1,0 +1,175 @@
+package joiner.desktop.guard;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import joiner.ddl.Dialect;
+import joiner.ddl.Dialects;
+import joiner.ddl.Support;
+import joiner.desktop.finding.FindingCards;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.StageView;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeTable;
+import joiner.expression.Checked;
+import joiner.expression.RuleLanguage;
+import joiner.finding.Topic;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Rows;
+
+/**
+ * The stage Guard: the rules of a table as cards, each with the rows that pass and those refused.
+ */
+public final class GuardView implements StageView {
+  private final Workbench bench;
+  private final Texts texts = Texts.beside(GuardView.class);
+  private final VBox main = new VBox();
+  private final VBox side = new VBox();
+  private Optional<Table> shown = Optional.empty();
+  private Rows shownRows = Rows.NONE;
+
+  /** Builds the stage. */
+  public GuardView(Workbench bench) {
+    this.bench = bench;
+    main.getStyleClass().add("stage-area");
+    side.getStyleClass().add("side-content");
+    bench.historyProperty().subscribe(this::show);
+    bench.selectionProperty().subscribe(this::show);
+    bench.verdictProperty().subscribe(this::showSide);
+  }
+
+  @Override
+  public Node main() {
+    return main;
+  }
+
+  @Override
+  public Node side() {
+    return side;
+  }
+
+  private void show() {
+    Optional<Table> table = bench.table();
+    Rows rows = table.map(t -> bench.draft().rows().of(t.id())).orElse(Rows.NONE);
+    if (table.equals(shown) && rows == shownRows && !main.getChildren().isEmpty()) {
+      return; // Cards stay as they are while somebody types in one.
+    }
+    shown = table;
+    shownRows = rows;
+    if (table.isEmpty()) {
+      main.getChildren()
+          .setAll(
+              Parts.label(texts.get("empty.title"), "title"),
+              Parts.prose(texts.get("empty.why"), "muted"));
+    } else {
+      main.getChildren().setAll(head(table.get()), cards(table.get()));
+    }
+    showSide();
+  }
+
+  private Node head(Table table) {
+    var add = Parts.button(texts.get("new"), () -> add(table));
+    add.setId("new-rule");
+    return Parts.row(
+        10,
+        Parts.label(texts.get("title", table.noun().indefinite()), "title"),
+        Parts.label(texts.get("counts", table.rules().size(), fieldRules(table).size()), "muted"),
+        Parts.spring(),
+        add);
+  }
+
+  private void add(Table table) {
+    String label = texts.get("new.label", table.rules().size() + 1);
+    var names =
+        bench.design().tables().stream().flatMap(t -> t.rules().stream()).map(Rule::name).toList();
+    String name = NamingPolicy.free(NamingPolicy.nameFor(table.name() + " " + label), names);
+    bench.apply(ChangeTable.addRule(table, new Rule(name, label, "", "")));
+  }
+
+  private Node cards(Table table) {
+    var cards = new VBox(10);
+    for (Rule rule : table.rules()) {
+      cards.getChildren().add(new RuleCard(bench, texts, table, rule).node());
+    }
+    if (table.rules().isEmpty()) {
+      cards.getChildren().add(Parts.prose(texts.get("none"), "muted"));
+    }
+    ScrollPane scroll = Parts.scroll(cards);
+    VBox.setVgrow(scroll, Priority.ALWAYS);
+    return scroll;
+  }
+
+  private void showSide() {
+    if (bench.table().isEmpty()) {
+      side.getChildren().clear();
+      return;
+    }
+    Table table = bench.table().get();
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(texts.get("side.title", table.label()), "title"));
+    nodes.add(Parts.prose(texts.get("side.pick"), "muted"));
+    nodes.add(Parts.label(texts.get("side.enforce"), "heading"));
+    Dialects.ALL.forEach(dialect -> nodes.add(kept(dialect, table)));
+    nodes.addAll(
+        FindingCards.of(
+            bench,
+            texts.get("findings"),
+            f -> f.topic() == Topic.GUARD && f.table().equals(table.id())));
+    List<Node> fields = fieldRules(table);
+    if (!fields.isEmpty()) {
+      nodes.add(Parts.label(texts.get("side.fields"), "heading"));
+      nodes.addAll(fields);
+    }
+    side.getChildren().setAll(nodes);
+  }
+
+  private Node kept(Dialect dialect, Table table) {
+    long all = table.rules().size();
+    long kept = table.rules().stream().filter(rule -> keeps(dialect, table, rule)).count();
+    return Parts.fact(
+        dialect.engine(),
+        kept == all ? texts.get("kept") : texts.get("kept.some", kept, all),
+        kept == all ? "spruce" : "oak");
+  }
+
+  private static boolean keeps(Dialect dialect, Table table, Rule rule) {
+    return RuleLanguage.condition(rule.condition(), table) instanceof Checked.Sound sound
+        && !(dialect.support(sound) instanceof Support.Impossible);
+  }
+
+  private List<Node> fieldRules(Table table) {
+    var rules = new ArrayList<Node>();
+    for (Field field : table.fields()) {
+      words(table, field).ifPresent(words -> rules.add(Parts.fact(field.label(), words)));
+    }
+    return rules;
+  }
+
+  private Optional<String> words(Table table, Field field) {
+    var words = new ArrayList<String>();
+    if (table.isRequired(field.id())) {
+      words.add(texts.get("field.required"));
+    }
+    var limits = field.limits();
+    if (limits.minimum().isPresent() && limits.maximum().isPresent()) {
+      words.add(texts.get("field.range", limits.minimum().get(), limits.maximum().get()));
+    } else {
+      limits.minimum().ifPresent(text -> words.add(texts.get("field.least", text)));
+      limits.maximum().ifPresent(text -> words.add(texts.get("field.most", text)));
+    }
+    limits.pattern().ifPresent(pattern -> words.add(texts.get("field.pattern", pattern)));
+    if (field.type() instanceof FieldType.Choice choice) {
+      words.add(texts.get("field.choices", choice.values().size()));
+    }
+    return words.isEmpty() ? Optional.empty() : Optional.of(String.join(", ", words));
+  }
+}

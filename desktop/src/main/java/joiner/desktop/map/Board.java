@@ -1,0 +1,41 @@
+package joiner.desktop.map;
+
+import java.util.List;
+import joiner.model.FieldId;
+import joiner.model.TableId;
+
+/**
+ * A table as it is drawn: a board with its name and its first fields.
+ *
+ * @param area hue of its area, -1 for none
+ * @param lines the fields shown
+ * @param more how many fields are not shown
+ */
+record Board(TableId id, String title, String remark, int area, List<Line> lines, int more) {
+  static final double WIDTH = 190;
+  static final double HEAD = 28;
+  static final double LINE = 20;
+  static final double FOOT = 8;
+  static final int MOST_LINES = 7;
+
+  Board {
+    lines = List.copyOf(lines);
+  }
+
+  /** One field of a board. */
+  record Line(FieldId field, String tag, String name, String type) {}
+
+  double height() {
+    return HEAD + lines.size() * LINE + (more > 0 ? LINE - 4 : 0) + FOOT;
+  }
+
+  /** Middle of a field's line, from the top of the board; fields not shown meet at the foot. */
+  double middleOf(FieldId field) {
+    for (int i = 0; i < lines.size(); i++) {
+      if (lines.get(i).field().equals(field)) {
+        return HEAD + i * LINE + LINE / 2;
+      }
+    }
+    return height() - FOOT - LINE / 2 + 2;
+  }
+}

@@ -1,0 +1,385 @@
+package joiner.desktop.shape;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableView;
+import javafx.scene.layout.HBox;
+import joiner.desktop.widget.EditingCell;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Workbench;
+import joiner.edit.AddField;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
+import joiner.edit.RemoveField;
+import joiner.edit.SetUnique;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+
+/** The fields of a table as a grid to type in; the last line waits for a new field. */
+final class FieldGrid {
+  /** A line: a field, or the empty one at the end. */
+  private record Line(Optional<Field> field) {}
+
+  private static final double ROW = 27;
+
+  private final Workbench bench;
+  private final Texts texts;
+  private final TableView<Line> grid = new TableView<>();
+  private final HBox tools;
+  private Table table = Table.of("none", "none", new joiner.model.Noun("none", "none"));
+  private List<Relationship> links = List.of();
+  private boolean filling;
+
+  FieldGrid(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    grid.setEditable(true);
+    grid.setId("field-grid");
+    grid.setFixedCellSize(ROW);
+    grid.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    grid.getSelectionModel().selectedItemProperty().subscribe(this::picked);
+    build();
+    var key = Parts.button(texts.get("key.toggle"), this::toggleKey);
+    key.setId("toggle-key");
+    tools =
+        Parts.row(
+            8,
+            key,
+            Parts.button(texts.get("field.up"), () -> move(-1)),
+            Parts.button(texts.get("field.down"), () -> move(1)),
+            Parts.button(texts.get("field.remove"), this::remove));
+  }
+
+  Node node() {
+    return grid;
+  }
+
+  Node tools() {
+    return tools;
+  }
+
+  void show(Table shown) {
+    if (shown.equals(table) && bench.design().parentsOf(shown.id()).equals(links)) {
+      select();
+      return;
+    }
+    table = shown;
+    links = bench.design().parentsOf(shown.id());
+    grid.setAccessibleText(texts.get("grid", shown.label()));
+    filling = true;
+    var lines = new ArrayList<Line>();
+    shown.fields().forEach(field -> lines.add(new Line(Optional.of(field))));
+    lines.add(new Line(Optional.empty()));
+    grid.getItems().setAll(lines);
+    filling = false;
+    double height = 32 + ROW * Math.min(lines.size(), 12) + 4;
+    grid.setPrefHeight(height);
+    grid.setMinHeight(Math.min(height, 220));
+    select();
+  }
+
+  private void select() {
+    filling = true;
+    grid.getSelectionModel().clearSelection();
+    Optional<FieldId> wanted = bench.selectionProperty().get().field();
+    for (int i = 0; i < table.fields().size(); i++) {
+      if (wanted.equals(Optional.of(table.fields().get(i).id()))) {
+        grid.getSelectionModel().select(i);
+      }
+    }
+    filling = false;
+  }
+
+  private void picked(Line line) {
+    if (!filling && line != null && line.field().isPresent()) {
+      bench.selectionProperty().set(Selection.of(table.id(), line.field().get().id()));
+    }
+  }
+
+  private void build() {
+    var key = text("key", 46, this::tag, Optional.empty());
+    key.setCellFactory(column -> styled("key-tag"));
+    grid.getColumns().add(key);
+    grid.getColumns().add(text("label", 128, Field::label, Optional.of(this::relabel)));
+    grid.getColumns().add(text("name", 112, Field::name, Optional.of(this::rename)));
+    grid.getColumns().add(type());
+    grid.getColumns()
+        .add(text("size", 84, field -> TypeChoice.sizeOf(field.type()), Optional.of(this::resize)));
+    grid.getColumns()
+        .add(dot("required", field -> table.isRequired(field.id()), this::toggleRequired));
+    grid.getColumns()
+        .add(dot("unique", field -> table.isKey(List.of(field.id())), this::toggleUnique));
+    grid.getColumns()
+        .add(
+            text(
+                "default",
+                92,
+                field -> field.defaultValue().orElse(""),
+                Optional.of(this::changeDefault)));
+    grid.getColumns().add(text("note", 110, Field::description, Optional.of(this::note)));
+    grid.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+  }
+
+  private TableColumn<Line, String> text(
+      String key,
+      double width,
+      Function<Field, String> value,
+      Optional<BiConsumer<Field, String>> change) {
+    var column = new TableColumn<Line, String>(texts.get("column." + key));
+    column.setPrefWidth(width);
+    column.setSortable(false);
+    column.setReorderable(false);
+    boolean first = key.equals("label");
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue().field().map(value).orElse(first ? texts.get("prompt") : "")));
+    column.setEditable(change.isPresent());
+    change.ifPresent(
+        changed -> {
+          column.setCellFactory(c -> new EditingCell<>(line -> line.field().isEmpty(), first));
+          column.setOnEditCommit(
+              event -> commit(event.getRowValue(), event.getNewValue(), first, changed));
+        });
+    return column;
+  }
+
+  private void commit(Line line, String typed, boolean first, BiConsumer<Field, String> change) {
+    if (line.field().isPresent()) {
+      change.accept(line.field().get(), typed);
+    } else if (first && !typed.isBlank()) {
+      add(typed.strip());
+    }
+  }
+
+  private void add(String label) {
+    String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
+    Field field = Field.of(name, label, TypeChoice.suggestedFor(label));
+    bench.apply(new AddField(table.id(), field));
+    bench.selectionProperty().set(Selection.of(table.id(), field.id()));
+  }
+
+  private static TableCell<Line, String> styled(String style) {
+    var cell =
+        new TableCell<Line, String>() {
+          @Override
+          protected void updateItem(String text, boolean empty) {
+            super.updateItem(text, empty);
+            setText(empty ? null : text);
+          }
+        };
+    cell.getStyleClass().add(style);
+    return cell;
+  }
+
+  private String tag(Field field) {
+    if (table.primaryKey().contains(field.id())) {
+      return "PK";
+    }
+    return links.stream().anyMatch(r -> r.childFields().contains(field.id())) ? "FK" : "";
+  }
+
+  private TableColumn<Line, String> type() {
+    var column = new TableColumn<Line, String>(texts.get("column.type"));
+    column.setPrefWidth(118);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setCellValueFactory(
+        line -> new ReadOnlyStringWrapper(line.getValue().field().map(this::typeWords).orElse("")));
+    column.setCellFactory(c -> new TypeCell());
+    return column;
+  }
+
+  private String typeWords(Field field) {
+    return links.stream()
+        .filter(r -> r.childFields().contains(field.id()))
+        .findFirst()
+        .map(r -> "→ " + bench.design().table(r.parent()).label())
+        .orElseGet(
+            () -> texts.get("type." + TypeChoice.of(field.type()).map(Enum::name).orElse("Kept")));
+  }
+
+  private TableColumn<Line, String> dot(
+      String key, Function<Field, Boolean> on, java.util.function.Consumer<Field> toggle) {
+    var column = new TableColumn<Line, String>(texts.get("column." + key));
+    column.setPrefWidth(74);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue().field().map(field -> on.apply(field) ? "●" : "").orElse("")));
+    column.setCellFactory(
+        c -> {
+          var cell = styled("dot");
+          cell.setOnMouseClicked(
+              event ->
+                  Optional.ofNullable(cell.getTableRow().getItem())
+                      .flatMap(Line::field)
+                      .ifPresent(toggle));
+          return cell;
+        });
+    return column;
+  }
+
+  private void relabel(Field field, String label) {
+    if (label.isBlank() || label.equals(field.label())) {
+      return;
+    }
+    boolean derived = field.name().equals(NamingPolicy.nameFor(field.label()));
+    String name = derived ? freeName(field, NamingPolicy.nameFor(label)) : field.name();
+    bench.apply(ChangeField.rename(table, field, label.strip(), name));
+  }
+
+  private String freeName(Field field, String name) {
+    var taken = new ArrayList<>(table.fieldsByName().keySet());
+    taken.remove(field.name());
+    return NamingPolicy.free(name, taken);
+  }
+
+  private void rename(Field field, String name) {
+    if (!name.isBlank() && !name.equals(field.name())) {
+      bench.apply(ChangeField.rename(table, field, field.label(), name.strip()));
+    }
+  }
+
+  private void resize(Field field, String size) {
+    if (size.equals(TypeChoice.sizeOf(field.type()))) {
+      return;
+    }
+    TypeChoice.of(field.type())
+        .flatMap(choice -> choice.sized(size))
+        .ifPresentOrElse(
+            type -> bench.apply(ChangeField.type(table, field, type)),
+            () -> {
+              bench.tell(texts.get("size.bad", size, typeWords(field)));
+              grid.refresh();
+            });
+  }
+
+  private void changeDefault(Field field, String text) {
+    bench.apply(
+        ChangeField.defaultValue(
+            table, field, Optional.of(text.strip()).filter(t -> !t.isEmpty())));
+  }
+
+  private void note(Field field, String text) {
+    bench.apply(ChangeField.description(table, field, text.strip()));
+  }
+
+  private void toggleRequired(Field field) {
+    if (!table.primaryKey().contains(field.id())) {
+      bench.apply(ChangeField.required(table, field, !field.required()));
+    }
+  }
+
+  private void toggleUnique(Field field) {
+    var alone = List.of(field.id());
+    if (!table.primaryKey().equals(alone)) {
+      bench.apply(SetUnique.of(table, alone, !table.isKey(alone)));
+    }
+  }
+
+  private List<Field> chosen() {
+    return grid.getSelectionModel().getSelectedItems().stream()
+        .map(Line::field)
+        .flatMap(Optional::stream)
+        .toList();
+  }
+
+  private void toggleKey() {
+    var ids = chosen().stream().map(Field::id).toList();
+    var key = new ArrayList<>(table.primaryKey());
+    if (key.containsAll(ids)) {
+      key.removeAll(ids);
+    } else {
+      ids.stream().filter(id -> !key.contains(id)).forEach(key::add);
+    }
+    if (!ids.isEmpty()) {
+      bench.apply(ChangeTable.primaryKey(table, key));
+    }
+  }
+
+  private void move(int by) {
+    Optional<Field> field = chosen().stream().findFirst();
+    int from = field.map(table.fields()::indexOf).orElse(-1);
+    if (field.isPresent() && from + by >= 0 && from + by < table.fields().size()) {
+      var moved = new ArrayList<>(table.fields());
+      java.util.Collections.swap(moved, from, from + by);
+      bench.apply(
+          new ChangeTable(
+              texts.get("undo.move", field.get().label()), table.id(), t -> t.withFields(moved)));
+    }
+  }
+
+  private void remove() {
+    chosen().forEach(field -> bench.apply(new RemoveField(table.id(), field.id(), field.label())));
+  }
+
+  /** A type, changed through a list. */
+  private final class TypeCell extends TableCell<Line, String> {
+    @Override
+    public void startEdit() {
+      Optional<Field> field = Optional.ofNullable(getTableRow().getItem()).flatMap(Line::field);
+      if (field.isEmpty()) {
+        return;
+      }
+      super.startEdit();
+      var box = new ComboBox<TypeChoice>();
+      box.getItems().setAll(TypeChoice.values());
+      box.setConverter(
+          new javafx.util.StringConverter<>() {
+            @Override
+            public String toString(TypeChoice choice) {
+              return choice == null ? "" : texts.get("type." + choice.name());
+            }
+
+            @Override
+            public TypeChoice fromString(String text) {
+              throw new IllegalStateException("not editable");
+            }
+          });
+      TypeChoice.of(field.get().type()).ifPresent(box::setValue);
+      box.setOnAction(event -> choose(field.get(), box.getValue()));
+      box.setOnHidden(event -> cancelEdit());
+      setText(null);
+      setGraphic(box);
+      box.show();
+    }
+
+    private void choose(Field field, TypeChoice choice) {
+      cancelEdit();
+      if (!Optional.of(choice).equals(TypeChoice.of(field.type()))) {
+        bench.apply(ChangeField.type(table, field, choice.usual()));
+      }
+    }
+
+    @Override
+    public void cancelEdit() {
+      super.cancelEdit();
+      setGraphic(null);
+      setText(getItem());
+    }
+
+    @Override
+    protected void updateItem(String text, boolean empty) {
+      super.updateItem(text, empty);
+      setGraphic(null);
+      setText(empty ? null : text);
+    }
+  }
+}

@@ -1,0 +1,149 @@
+package joiner.desktop.shape;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.scene.Node;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableView;
+import joiner.audit.Violation;
+import joiner.desktop.widget.EditingCell;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeRows;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.Rows;
+
+/** The sample rows of a table; cells that break the design are marked. */
+public final class SampleGrid {
+  private final Workbench bench;
+  private final Texts texts;
+  private final TableView<Integer> grid = new TableView<>();
+  private List<Field> shownFields = List.of();
+  private Optional<TableId> shownTable = Optional.empty();
+  private Map<FieldId, Set<Integer>> bad = Map.of();
+  private Rows rows = Rows.NONE;
+
+  /** A grid whose words are those of the stage it stands in. */
+  public SampleGrid(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    grid.setEditable(true);
+    grid.setId("sample-grid");
+    grid.setMinHeight(120);
+    grid.setAccessibleText(texts.get("rows.title"));
+  }
+
+  /** The grid. */
+  public Node node() {
+    return grid;
+  }
+
+  /** How many cells break the design. */
+  int badCells() {
+    return bad.values().stream().mapToInt(Set::size).sum();
+  }
+
+  /** Shows the rows of a table. */
+  public void show(Table table) {
+    Rows next = bench.draft().rows().of(table.id());
+    bad = badCells(table);
+    boolean sameTable = shownTable.equals(Optional.of(table.id()));
+    if (!sameTable || !table.fields().equals(shownFields)) {
+      columns(table);
+    }
+    boolean sameRows =
+        sameTable && next.count() == rows.count() && grid.getItems().size() == next.count();
+    rows = next;
+    if (!sameRows) {
+      grid.getItems().setAll(IntStream.range(0, rows.count()).boxed().toList());
+    }
+    shownTable = Optional.of(table.id());
+    grid.refresh();
+  }
+
+  /** Brings a row into sight and selects it. */
+  public void reveal(int row) {
+    grid.getSelectionModel().select(row);
+    grid.scrollTo(Math.max(0, row - 3));
+  }
+
+  private Map<FieldId, Set<Integer>> badCells(Table table) {
+    Map<FieldId, Set<Integer>> cells = new HashMap<>();
+    bench
+        .verdict()
+        .audit()
+        .violations()
+        .filter(violation -> violation.table().equals(table.id()))
+        .forEach(violation -> add(violation, cells));
+    return cells;
+  }
+
+  private static void add(Violation violation, Map<FieldId, Set<Integer>> cells) {
+    for (FieldId field : violation.fields()) {
+      Set<Integer> numbers = cells.computeIfAbsent(field, id -> new HashSet<>());
+      violation.rows().forEach(row -> numbers.add(row - 1));
+    }
+  }
+
+  private void columns(Table table) {
+    shownFields = table.fields();
+    grid.getColumns().clear();
+    var number = new TableColumn<Integer, String>(texts.get("row.number"));
+    number.setPrefWidth(52);
+    number.setCellValueFactory(
+        row -> new ReadOnlyStringWrapper(String.valueOf(row.getValue() + 1)));
+    number.setEditable(false);
+    number.setSortable(false);
+    grid.getColumns().add(number);
+    for (Field field : table.fields()) {
+      grid.getColumns().add(column(table.id(), field));
+    }
+  }
+
+  private TableColumn<Integer, String> column(TableId table, Field field) {
+    var column = new TableColumn<Integer, String>(field.label());
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setPrefWidth(width(field));
+    column.setCellValueFactory(
+        row -> new ReadOnlyStringWrapper(rows.cell(row.getValue(), field.id()).orElse("")));
+    column.setCellFactory(
+        c -> {
+          var cell = new EditingCell<Integer>(row -> false, false);
+          Runnable mark = () -> mark(cell, field);
+          cell.indexProperty().subscribe(mark);
+          cell.itemProperty().subscribe(mark);
+          return cell;
+        });
+    column.setOnEditCommit(
+        event -> {
+          Optional<String> typed = Optional.of(event.getNewValue()).filter(text -> !text.isEmpty());
+          int row = event.getRowValue();
+          if (!typed.equals(rows.cell(row, field.id()))) {
+            bench.apply(ChangeRows.cell(bench.design().table(table), row, field, typed));
+          }
+        });
+    return column;
+  }
+
+  private void mark(EditingCell<Integer> cell, Field field) {
+    cell.getStyleClass().remove("bad");
+    if (bad.getOrDefault(field.id(), Set.of()).contains(cell.getIndex())) {
+      cell.getStyleClass().add("bad");
+    }
+  }
+
+  private static double width(Field field) {
+    int length = field.type().length().orElse(16);
+    return Math.clamp(Math.max(length, field.label().length()) * 7.0 + 20, 70, 190);
+  }
+}

@@ -1,0 +1,98 @@
+package joiner.desktop.shape;
+
+import java.util.Map;
+import javafx.scene.Node;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.StageView;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeRows;
+import joiner.model.Table;
+
+/** The stage Shape: the typing grid of a table, and its sample rows below. */
+public final class ShapeView implements StageView {
+  private final Workbench bench;
+  private final Texts texts = Texts.beside(ShapeView.class);
+  private final VBox main = new VBox();
+  private final VBox headLine = new VBox();
+  private final VBox rowsLine = new VBox();
+  private final FieldGrid grid;
+  private final SampleGrid samples;
+  private final ShapeSheet sheet;
+
+  /** Builds the stage. */
+  public ShapeView(Workbench bench) {
+    this.bench = bench;
+    this.grid = new FieldGrid(bench, texts);
+    this.samples = new SampleGrid(bench, texts);
+    this.sheet = new ShapeSheet(bench, texts);
+    main.getStyleClass().add("stage-area");
+    bench.historyProperty().subscribe(this::show);
+    bench.selectionProperty().subscribe(this::show);
+    bench.verdictProperty().subscribe(this::show);
+  }
+
+  @Override
+  public Node main() {
+    return main;
+  }
+
+  @Override
+  public Node side() {
+    return sheet.node();
+  }
+
+  private void show() {
+    if (bench.table().isEmpty()) {
+      main.getChildren()
+          .setAll(
+              Parts.label(texts.get("empty.title"), "title"),
+              Parts.prose(texts.get("empty.why"), "muted"));
+      return;
+    }
+    Table table = bench.table().get();
+    grid.show(table);
+    samples.show(table);
+    headLine.getChildren().setAll(head(table));
+    rowsLine.getChildren().setAll(rowsHead(table));
+    if (!main.getChildren().contains(grid.node())) {
+      main.getChildren().setAll(headLine, grid.node(), grid.tools(), rowsLine, samples.node());
+    }
+    VBox.setVgrow(samples.node(), Priority.ALWAYS);
+  }
+
+  private Node head(Table table) {
+    String key =
+        table.primaryKey().isEmpty()
+            ? texts.get("head.nothing")
+            : String.join(", ", table.labelsOf(table.primaryKey()));
+    String area = table.area().isEmpty() ? texts.get("head.noArea") : table.area();
+    var title = Parts.label(table.label(), "title");
+    title.setId("shape-title");
+    return Parts.row(
+        10, title, Parts.label(texts.get("head", table.noun().indefinite(), area, key), "muted"));
+  }
+
+  private Node rowsHead(Table table) {
+    int count = bench.draft().rows().of(table.id()).count();
+    var add =
+        Parts.button(
+            texts.get("rows.add"),
+            () ->
+                bench.apply(
+                    new ChangeRows(
+                        texts.get("undo.row", table.label()),
+                        table.id(),
+                        rows -> rows.withRow(Map.of()))));
+    int bad = samples.badCells();
+    return Parts.row(
+        10,
+        Parts.label(texts.get("rows.title"), "strong"),
+        Parts.label(texts.get("rows.count", count), "muted"),
+        Parts.label(count == 0 ? "" : texts.get("rows.bad", bad), bad > 0 ? "brick" : "muted"),
+        Parts.spring(),
+        add);
+  }
+}

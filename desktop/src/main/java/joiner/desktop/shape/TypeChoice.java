@@ -1,0 +1,136 @@
+package joiner.desktop.shape;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import joiner.model.FieldType;
+import joiner.model.FieldType.Width;
+
+/**
+ * The types as the grid offers them, each with the size it starts with and how its size is typed.
+ */
+enum TypeChoice {
+  Text("40", size -> new FieldType.Text(number(size))),
+  LongText("", size -> new FieldType.LongText()),
+  WholeNumber("32", size -> new FieldType.WholeNumber(Width.ofBits(number(size)))),
+  Decimal("8.2", size -> new FieldType.Decimal(digits(size), decimals(size))),
+  Money("10.2", size -> new FieldType.Money(digits(size), decimals(size))),
+  AnyNumber("", size -> new FieldType.AnyNumber()),
+  TrueFalse("", size -> new FieldType.TrueFalse()),
+  Date("", size -> new FieldType.Date()),
+  Time("", size -> new FieldType.Time()),
+  DateTime("", size -> new FieldType.DateTime(false)),
+  ZonedDateTime("", size -> new FieldType.DateTime(true)),
+  Uuid("", size -> new FieldType.Uuid()),
+  Counter("32", size -> new FieldType.Counter(Width.ofBits(number(size)))),
+  Email("80", size -> new FieldType.Email(number(size))),
+  WebAddress("200", size -> new FieldType.WebAddress(number(size))),
+  Phone("24", size -> new FieldType.Phone(number(size))),
+  FileReference("200", size -> new FieldType.FileReference(number(size))),
+  Choice("yes, no", size -> new FieldType.Choice(choices(size)));
+
+  private final String usualSize;
+  private final Function<String, FieldType> maker;
+
+  TypeChoice(String usualSize, Function<String, FieldType> maker) {
+    this.usualSize = usualSize;
+    this.maker = maker;
+  }
+
+  /** The type with its usual size. */
+  FieldType usual() {
+    return maker.apply(usualSize);
+  }
+
+  /** The type with a size as typed; empty if that is no size for it. */
+  Optional<FieldType> sized(String size) {
+    try {
+      return Optional.of(maker.apply(size.strip()));
+    } catch (IllegalArgumentException e) {
+      return Optional.empty();
+    }
+  }
+
+  private static int number(String text) {
+    return Integer.parseInt(text);
+  }
+
+  private static int digits(String text) {
+    return number(text.split("[.,]")[0].strip());
+  }
+
+  private static int decimals(String text) {
+    String[] parts = text.split("[.,]");
+    return parts.length > 1 ? number(parts[1].strip()) : 0;
+  }
+
+  private static List<String> choices(String text) {
+    return Arrays.stream(text.split(","))
+        .map(String::strip)
+        .filter(choice -> !choice.isEmpty())
+        .toList();
+  }
+
+  /** How a type's size is typed; empty for types without one. */
+  static String sizeOf(FieldType type) {
+    return switch (type) {
+      case FieldType.Sized t -> String.valueOf(t.maxLength());
+      case FieldType.WholeNumber t -> String.valueOf(t.width().bits());
+      case FieldType.Counter t -> String.valueOf(t.width().bits());
+      case FieldType.Decimal t -> t.precision() + "." + t.scale();
+      case FieldType.Money t -> t.precision() + "." + t.scale();
+      case FieldType.Choice t -> String.join(", ", t.values());
+      case FieldType.LongText t -> "";
+      case FieldType.AnyNumber t -> "";
+      case FieldType.TrueFalse t -> "";
+      case FieldType.Date t -> "";
+      case FieldType.Time t -> "";
+      case FieldType.DateTime t -> "";
+      case FieldType.Uuid t -> "";
+      case FieldType.Kept t -> t.standardType();
+    };
+  }
+
+  /** The choice a type belongs to; empty for types the grid does not offer. */
+  static Optional<TypeChoice> of(FieldType type) {
+    if (type instanceof FieldType.DateTime moment && moment.zoned()) {
+      return Optional.of(ZonedDateTime);
+    }
+    return Arrays.stream(values())
+        .filter(choice -> choice.name().equals(type.getClass().getSimpleName()))
+        .findFirst();
+  }
+
+  /** The type a field of that name usually has (common practice, no source). */
+  static FieldType suggestedFor(String label) {
+    String name = label.toLowerCase(java.util.Locale.ROOT);
+    if (name.matches(".*e-?mail.*")) {
+      return Email.usual();
+    }
+    if (name.matches(".*(phone|mobile|fax).*")) {
+      return Phone.usual();
+    }
+    if (name.matches(".*(website|url|web address|link).*")) {
+      return WebAddress.usual();
+    }
+    if (name.matches(".*(price|fee|amount|cost|paid|salary).*")) {
+      return Money.usual();
+    }
+    if (name.matches("(is|has|can) .*|.*(active|retired|enabled).*")) {
+      return TrueFalse.usual();
+    }
+    if (name.matches(".*(started|ended| at)$")) {
+      return DateTime.usual();
+    }
+    if (name.matches(".*(date|birthday|joined| on)$|^date.*")) {
+      return Date.usual();
+    }
+    if (name.matches(".*(count|quantity|number of|minutes|hours|places|year).*")) {
+      return WholeNumber.usual();
+    }
+    return name.matches(".*(details|description|notes|comment|outline).*")
+        ? LongText.usual()
+        : Text.usual();
+  }
+}

@@ -1,0 +1,96 @@
+package joiner.desktop.widget;
+
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.kordamp.ikonli.Ikon;
+import org.kordamp.ikonli.javafx.FontIcon;
+
+/** Labels, buttons and boxes as Joiner draws them. */
+public final class Parts {
+  private Parts() {}
+
+  /** A text with style classes. */
+  public static Label label(String text, String... styles) {
+    var label = new Label(text);
+    label.getStyleClass().addAll(styles);
+    label.setMinWidth(Region.USE_PREF_SIZE);
+    return label;
+  }
+
+  /** A text that wraps. */
+  public static Label prose(String text, String... styles) {
+    var label = new Label(text);
+    label.getStyleClass().addAll(styles);
+    label.setWrapText(true);
+    label.setMinHeight(Region.USE_PREF_SIZE);
+    return label;
+  }
+
+  /** A button that does something. */
+  public static Button button(String text, Runnable action, String... styles) {
+    var button = new Button(text);
+    button.getStyleClass().addAll(styles);
+    button.setMinWidth(Region.USE_PREF_SIZE);
+    button.setOnAction(event -> action.run());
+    return button;
+  }
+
+  /** A button with a picture only; its name is its tooltip and accessible text. */
+  public static Button iconButton(Ikon icon, String name, Runnable action) {
+    var button = button("", action, "plain");
+    button.setGraphic(new FontIcon(icon));
+    button.setTooltip(new Tooltip(name));
+    button.setAccessibleText(name);
+    return button;
+  }
+
+  /** Takes up all room that is left. */
+  public static Region spring() {
+    var region = new Region();
+    HBox.setHgrow(region, Priority.ALWAYS);
+    VBox.setVgrow(region, Priority.ALWAYS);
+    return region;
+  }
+
+  /** Nodes in a row, centred. */
+  public static HBox row(double gap, Node... nodes) {
+    var row = new HBox(gap, nodes);
+    row.setAlignment(Pos.CENTER_LEFT);
+    return row;
+  }
+
+  /** A name on the left and its value on the right. */
+  public static Node fact(String name, String value, String... styles) {
+    var shown = prose(value, styles);
+    var row = row(12, label(name, "muted"), spring(), shown);
+    row.getStyleClass().add("fact");
+    return row;
+  }
+
+  /** A framed piece. */
+  public static VBox card(List<? extends Node> nodes, String... styles) {
+    var card = new VBox();
+    card.getChildren().addAll(nodes);
+    card.getStyleClass().add("card");
+    card.getStyleClass().addAll(styles);
+    card.setMinHeight(Region.USE_PREF_SIZE);
+    return card;
+  }
+
+  /** Content that scrolls up and down only. */
+  public static ScrollPane scroll(Node content) {
+    var scroll = new ScrollPane(content);
+    scroll.setFitToWidth(true);
+    scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    return scroll;
+  }
+}

@@ -1,0 +1,9 @@
+package joiner.desktop.work;
+
+/** Whether the last change is on disk. */
+public enum SaveState {
+  SAVED,
+  SAVING,
+  NOWHERE,
+  FAILED
+}
