@@ -43,6 +43,7 @@ final class Pictures {
     System.setProperty("prism.order", "sw");
     var started = new CountDownLatch(1);
     Platform.startup(started::countDown);
+    Platform.setImplicitExit(false); // Closing one window must not end the next.
     await(started);
     for (Theme theme : Theme.values()) {
       views(draft, theme, pictures);
