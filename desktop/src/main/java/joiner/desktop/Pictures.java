@@ -45,10 +45,13 @@ final class Pictures {
     Platform.startup(started::countDown);
     Platform.setImplicitExit(false); // Closing one window must not end the next.
     await(started);
-    for (Theme theme : Theme.values()) {
-      views(draft, theme, pictures);
+    try {
+      for (Theme theme : Theme.values()) {
+        views(draft, theme, pictures);
+      }
+    } finally {
+      Platform.exit();
     }
-    Platform.exit();
     out.println("look    pictures of the views in " + pictures.getFileName());
   }
 

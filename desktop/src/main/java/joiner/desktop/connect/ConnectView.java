@@ -55,9 +55,9 @@ public final class ConnectView implements StageView {
     var empty = Parts.prose(texts.get("empty"), "muted");
     this.main = new StackPane(map, empty, tools);
     tools.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
-    bench.historyProperty().subscribe(() -> empty.setVisible(bench.design().tables().isEmpty()));
-    bench.historyProperty().subscribe(this::layOut);
-    bench.selectionProperty().subscribe(this::selected);
+    bench.historyProperty().subscribe(value -> empty.setVisible(bench.design().tables().isEmpty()));
+    bench.historyProperty().subscribe(value -> layOut());
+    bench.selectionProperty().subscribe(value -> selected());
   }
 
   @Override
@@ -76,7 +76,7 @@ public final class ConnectView implements StageView {
     focus.setId("focus");
     focus.setAccessibleText(texts.get("focus"));
     focus.setConverter(converter(this::focusWords));
-    focus.valueProperty().subscribe(this::layOut);
+    focus.valueProperty().subscribe(value -> layOut());
     relate.setId("relate");
     relate.setPromptText(texts.get("relate.none"));
     relate.setConverter(converter(table -> table == null ? "" : table.label()));

@@ -35,9 +35,9 @@ final class RelationshipSheet {
     this.bench = bench;
     this.texts = texts;
     node.getStyleClass().add("side-content");
-    bench.selectionProperty().subscribe(this::show);
-    bench.verdictProperty().subscribe(this::show);
-    bench.historyProperty().subscribe(this::show);
+    bench.selectionProperty().subscribe(value -> show());
+    bench.verdictProperty().subscribe(value -> show());
+    bench.historyProperty().subscribe(value -> show());
   }
 
   Node node() {

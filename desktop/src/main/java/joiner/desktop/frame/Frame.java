@@ -64,7 +64,7 @@ public final class Frame {
     root.getChildren().addAll(pane, finder.node());
     root.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
     bench.stageProperty().subscribe(this::show);
-    bench.selectionProperty().subscribe(this::leaveGather);
+    bench.selectionProperty().subscribe(value -> leaveGather());
   }
 
   /** What the scene shows. */

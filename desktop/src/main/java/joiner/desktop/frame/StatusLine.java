@@ -23,8 +23,8 @@ final class StatusLine {
     this.node = Parts.row(20, fix, consider, size, checked, Parts.spring(), saved);
     node.getStyleClass().add("status-line");
     fix.setId("status-fix");
-    bench.verdictProperty().subscribe(this::show);
-    bench.historyProperty().subscribe(this::show);
+    bench.verdictProperty().subscribe(value -> show());
+    bench.historyProperty().subscribe(value -> show());
     bench.savedProperty().subscribe(state -> saved.setText(texts.get("saved." + state)));
   }
 

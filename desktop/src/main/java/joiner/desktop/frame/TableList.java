@@ -42,7 +42,7 @@ final class TableList {
     filter.setPromptText(texts.get("tables.filter"));
     filter.setAccessibleText(texts.get("tables.filter"));
     filter.setId("table-filter");
-    filter.textProperty().subscribe(this::fill);
+    filter.textProperty().subscribe(value -> fill());
     list.getStyleClass().add("table-list");
     list.setId("table-list");
     list.setAccessibleText(texts.get("tables.list"));
@@ -57,9 +57,9 @@ final class TableList {
     node.getStyleClass().add("table-list-pane");
     node.setPrefWidth(232);
     node.setMinWidth(180);
-    bench.historyProperty().subscribe(this::fill);
-    bench.verdictProperty().subscribe(this::count);
-    bench.selectionProperty().subscribe(this::showSelection);
+    bench.historyProperty().subscribe(value -> fill());
+    bench.verdictProperty().subscribe(value -> count());
+    bench.selectionProperty().subscribe(value -> showSelection());
   }
 
   Node node() {

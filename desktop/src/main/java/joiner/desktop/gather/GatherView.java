@@ -50,7 +50,7 @@ public final class GatherView implements StageView {
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     chosen.setAccessibleText(texts.get("sources"));
-    chosen.valueProperty().subscribe(this::show);
+    chosen.valueProperty().subscribe(value -> show());
     show();
   }
 

@@ -42,9 +42,9 @@ public final class GuardView implements StageView {
     this.bench = bench;
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
-    bench.historyProperty().subscribe(this::show);
-    bench.selectionProperty().subscribe(this::show);
-    bench.verdictProperty().subscribe(this::showSide);
+    bench.historyProperty().subscribe(value -> show());
+    bench.selectionProperty().subscribe(value -> show());
+    bench.verdictProperty().subscribe(value -> showSide());
   }
 
   @Override

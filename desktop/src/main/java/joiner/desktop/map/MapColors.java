@@ -30,7 +30,7 @@ final class MapColors {
     }
     probes.setVisible(false);
     probes.setManaged(false);
-    ink.fillProperty().subscribe(changed);
+    ink.fillProperty().subscribe((was, is) -> changed.run());
   }
 
   private Rectangle probe(String style) {

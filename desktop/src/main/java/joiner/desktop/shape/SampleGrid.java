@@ -120,8 +120,8 @@ public final class SampleGrid {
         c -> {
           var cell = new EditingCell<Integer>(row -> false, false);
           Runnable mark = () -> mark(cell, field);
-          cell.indexProperty().subscribe(mark);
-          cell.itemProperty().subscribe(mark);
+          cell.indexProperty().subscribe(value -> mark.run());
+          cell.itemProperty().subscribe(value -> mark.run());
           return cell;
         });
     column.setOnEditCommit(

@@ -33,9 +33,9 @@ final class ShapeSheet {
     this.bench = bench;
     this.texts = texts;
     node.getStyleClass().add("side-content");
-    bench.historyProperty().subscribe(this::show);
-    bench.selectionProperty().subscribe(this::show);
-    bench.verdictProperty().subscribe(this::show);
+    bench.historyProperty().subscribe(value -> show());
+    bench.selectionProperty().subscribe(value -> show());
+    bench.verdictProperty().subscribe(value -> show());
   }
 
   Node node() {

@@ -29,9 +29,9 @@ public final class ShapeView implements StageView {
     this.samples = new SampleGrid(bench, texts);
     this.sheet = new ShapeSheet(bench, texts);
     main.getStyleClass().add("stage-area");
-    bench.historyProperty().subscribe(this::show);
-    bench.selectionProperty().subscribe(this::show);
-    bench.verdictProperty().subscribe(this::show);
+    bench.historyProperty().subscribe(value -> show());
+    bench.selectionProperty().subscribe(value -> show());
+    bench.verdictProperty().subscribe(value -> show());
   }
 
   @Override

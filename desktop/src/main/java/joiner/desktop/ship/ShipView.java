@@ -70,12 +70,12 @@ public final class ShipView implements StageView {
     rows.setConverter(words());
     rows.setValue(RowsChoice.ALL);
     rows.setAccessibleText(texts.get("rows"));
-    rows.valueProperty().subscribe(this::write);
+    rows.valueProperty().subscribe(value -> write());
     var script = new VBox(8, Parts.row(10, title, counts), sections, sql.node(), actions);
     HBox.setHgrow(script, Priority.ALWAYS);
     VBox.setVgrow(sql.node(), Priority.ALWAYS);
     main.getChildren().setAll(targets, script);
-    bench.historyProperty().subscribe(this::write);
+    bench.historyProperty().subscribe(value -> write());
   }
 
   @Override
