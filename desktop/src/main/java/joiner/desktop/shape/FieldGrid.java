@@ -88,7 +88,7 @@ final class FieldGrid {
     filling = false;
     double height = 32 + ROW * Math.min(lines.size(), 12) + 4;
     grid.setPrefHeight(height);
-    grid.setMinHeight(Math.min(height, 220));
+    grid.setMinHeight(Math.min(height, 330));
     select();
   }
 
@@ -111,14 +111,14 @@ final class FieldGrid {
   }
 
   private void build() {
-    var key = text("key", 46, this::tag, Optional.empty());
+    var key = text("key", 40, this::tag, Optional.empty());
     key.setCellFactory(column -> styled("key-tag"));
     grid.getColumns().add(key);
-    grid.getColumns().add(text("label", 128, Field::label, Optional.of(this::relabel)));
-    grid.getColumns().add(text("name", 112, Field::name, Optional.of(this::rename)));
+    grid.getColumns().add(text("label", 116, Field::label, Optional.of(this::relabel)));
+    grid.getColumns().add(text("name", 104, Field::name, Optional.of(this::rename)));
     grid.getColumns().add(type());
     grid.getColumns()
-        .add(text("size", 84, field -> TypeChoice.sizeOf(field.type()), Optional.of(this::resize)));
+        .add(text("size", 62, field -> TypeChoice.sizeOf(field.type()), Optional.of(this::resize)));
     grid.getColumns()
         .add(dot("required", field -> table.isRequired(field.id()), this::toggleRequired));
     grid.getColumns()
@@ -130,7 +130,7 @@ final class FieldGrid {
                 92,
                 field -> field.defaultValue().orElse(""),
                 Optional.of(this::changeDefault)));
-    grid.getColumns().add(text("note", 110, Field::description, Optional.of(this::note)));
+    grid.getColumns().add(text("note", 96, Field::description, Optional.of(this::note)));
     grid.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
   }
 
@@ -195,7 +195,7 @@ final class FieldGrid {
 
   private TableColumn<Line, String> type() {
     var column = new TableColumn<Line, String>(texts.get("column.type"));
-    column.setPrefWidth(118);
+    column.setPrefWidth(132);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(
@@ -216,7 +216,7 @@ final class FieldGrid {
   private TableColumn<Line, String> dot(
       String key, Function<Field, Boolean> on, java.util.function.Consumer<Field> toggle) {
     var column = new TableColumn<Line, String>(texts.get("column." + key));
-    column.setPrefWidth(74);
+    column.setPrefWidth(70);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(

@@ -143,7 +143,11 @@ public final class SampleGrid {
   }
 
   private static double width(Field field) {
-    int length = field.type().length().orElse(16);
+    int length =
+        field
+            .type()
+            .length()
+            .orElse(field.type() instanceof joiner.model.FieldType.DateTime ? 20 : 9);
     return Math.clamp(Math.max(length, field.label().length()) * 7.0 + 20, 70, 190);
   }
 }

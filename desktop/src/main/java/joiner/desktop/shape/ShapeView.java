@@ -68,7 +68,8 @@ public final class ShapeView implements StageView {
         table.primaryKey().isEmpty()
             ? texts.get("head.nothing")
             : String.join(", ", table.labelsOf(table.primaryKey()));
-    String area = table.area().isEmpty() ? texts.get("head.noArea") : table.area();
+    String area =
+        table.area().isEmpty() ? texts.get("head.noArea") : texts.get("head.area", table.area());
     var title = Parts.label(table.label(), "title");
     title.setId("shape-title");
     return Parts.row(
