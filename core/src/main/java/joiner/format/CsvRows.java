@@ -37,6 +37,8 @@ final class CsvRows {
             .fieldSeparator(separator)
             .skipEmptyLines(!single)
             .detectBomHeader(true)
+            .allowMissingFields(true)
+            .allowExtraFields(true)
             .ofCsvRecord(file, charset)) {
       Iterator<CsvRecord> records = csv.iterator();
       List<Integer> order =

@@ -50,6 +50,8 @@ public record CsvSource(String name, char separator, List<ColumnProfile> columns
         CsvReader.builder()
             .fieldSeparator(separator)
             .detectBomHeader(true)
+            .allowMissingFields(true)
+            .allowExtraFields(true)
             .ofCsvRecord(file, StandardCharsets.UTF_8)) {
       return read(file, separator, csv);
     } catch (CsvParseException | java.io.UncheckedIOException e) {

@@ -167,7 +167,8 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
       String bare =
           text.replaceAll("::[a-z ]+(\\(\\d+\\))?", "")
               .replaceAll("(?i)\\b(date|time|timestamp|interval) (?=')", "");
-      return bare.replaceAll("[\\s()]", "").toLowerCase(Locale.ROOT);
+      // PostgreSQL gives negative numbers back in quotes.
+      return bare.replaceAll("'(-?[0-9.]+)'", "$1").replaceAll("[\\s()]", "").toLowerCase(Locale.ROOT);
     }
   }
 }

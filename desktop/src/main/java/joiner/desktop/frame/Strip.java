@@ -46,8 +46,11 @@ final class Strip {
       stages.getChildren().add(tab(stage, group));
     }
     var name = Parts.row(9, mark(), title);
+    title.setMinWidth(0);
+    title.setMaxWidth(180);
     name.setMinWidth(212);
     name.setPrefWidth(212);
+    name.setMaxWidth(212);
     this.node = Parts.row(12, name, stages, Parts.spring(), finder(openFinder), undo, redo);
     node.getStyleClass().add("strip");
     bench.stageProperty().subscribe(stage -> tabs.get(stage).setSelected(true));

@@ -71,7 +71,7 @@ public final class ProveView implements StageView {
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     list.setId("violations");
-    list.getStyleClass().add("table-list");
+    list.getStyleClass().add("violation-list");
     list.setCellFactory(view -> new LineCell());
     list.setPrefWidth(320);
     list.setMinWidth(260);
@@ -173,9 +173,9 @@ public final class ProveView implements StageView {
         Parts.row(
             8,
             Parts.label(table.label(), "strong"),
-            Parts.label(texts.get("side.rows") + " " + rows, "muted"));
+            Parts.label(texts.get("rows.named", line.rows().size(), rows), "muted"));
     detail.getChildren().setAll(title, samples.node());
-    samples.reveal(line.rows().getFirst() - 1);
+    samples.reveal(line.rows().getFirst() - 1, line.fields());
     showSide(table, line);
     bench
         .selectionProperty()
@@ -213,8 +213,6 @@ public final class ProveView implements StageView {
       }
       String look = line.violation().isPresent() ? "brick" : "oak";
       var message = Parts.prose(line.message(), "small");
-      message.setMaxHeight(52);
-      message.setMinHeight(0);
       var box =
           new VBox(
               2,

@@ -70,10 +70,16 @@ public final class SampleGrid {
     grid.refresh();
   }
 
-  /** Brings a row into sight and selects it. */
-  public void reveal(int row) {
+  /** Brings a row into sight, with the first of those fields, and selects it. */
+  public void reveal(int row, List<FieldId> fields) {
     grid.getSelectionModel().select(row);
     grid.scrollTo(Math.max(0, row - 3));
+    for (int i = 0; i < shownFields.size(); i++) {
+      if (fields.contains(shownFields.get(i).id())) {
+        grid.scrollToColumnIndex(i + 1);
+        return;
+      }
+    }
   }
 
   private Map<FieldId, Set<Integer>> badCells(Table table) {

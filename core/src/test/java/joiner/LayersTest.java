@@ -1,0 +1,65 @@
+package joiner;
+
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.lang.syntax.ArchRuleDefinition;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Each package of the core uses only those before it. */
+class LayersTest {
+  private static final List<String> LOWEST_FIRST =
+      List.of(
+          "model",
+          "expression",
+          "rows",
+          "naming",
+          "discovery",
+          "edit",
+          "finding",
+          "audit",
+          "ddl",
+          "format");
+
+  private static final JavaClasses CORE =
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("joiner");
+
+  @Test
+  void aPackageUsesOnlyThoseBelowIt() {
+    for (int i = 0; i < LOWEST_FIRST.size(); i++) {
+      String[] above =
+          LOWEST_FIRST.stream()
+              .skip(i + 1)
+              .map(name -> "joiner." + name + "..")
+              .toArray(String[]::new);
+      if (above.length > 0) {
+        ArchRuleDefinition.noClasses()
+            .that()
+            .resideInAPackage("joiner." + LOWEST_FIRST.get(i) + "..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage(above)
+            .check(CORE);
+      }
+    }
+  }
+
+  @Test
+  void packagesFormNoCircle() {
+    slices().matching("joiner.(*)..").should().beFreeOfCycles().check(CORE);
+  }
+
+  @Test
+  void theCoreKnowsNeitherWindowsNorDatabases() {
+    ArchRuleDefinition.noClasses()
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage("javafx..", "java.sql..", "java.awt..")
+        .check(CORE);
+  }
+}

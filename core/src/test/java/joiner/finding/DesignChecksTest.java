@@ -1,0 +1,295 @@
+package joiner.finding;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
+import joiner.Pottery;
+import joiner.edit.ChangeField;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.FieldType.Width;
+import joiner.model.Index;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.rows.Draft;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * Each check is silent on the demo and speaks on one small change of it; its remedy silences it.
+ */
+class DesignChecksTest {
+  private record Case(String id, UnaryOperator<Design> change, boolean remedied) {
+    @Override
+    public String toString() {
+      return id;
+    }
+  }
+
+  private static UnaryOperator<Design> table(String name, UnaryOperator<Table> change) {
+    return design -> design.withTable(new TableId(name), change);
+  }
+
+  private static UnaryOperator<Design> field(
+      String table, String field, UnaryOperator<Field> change) {
+    return table(table, t -> t.withField(new FieldId(field), change));
+  }
+
+  private static FieldId id(String field) {
+    return new FieldId(field);
+  }
+
+  private static Design cascading(Design design) {
+    return design.withRelationships(
+        design.relationships().stream()
+            .map(
+                r ->
+                    r.parent().value().equals("glaze")
+                            || r.parent().value().equals("piece")
+                            || r.name().equals("fk_glaze_cone_no")
+                        ? r.withActions(ReferentialAction.CASCADE, r.onUpdate())
+                        : r)
+            .map(
+                r ->
+                    r.name().equals("fk_firing_cone_no") || r.name().equals("fk_piece_firing_id")
+                        ? r.withActions(ReferentialAction.CASCADE, r.onUpdate())
+                        : r)
+            .toList());
+  }
+
+  static List<Case> cases() {
+    FieldType text = new FieldType.Text(20);
+    var thirteen = new FieldType.Choice(IntStream.range(0, 13).mapToObj(i -> "form " + i).toList());
+    return List.of(
+        new Case("no-primary-key", table("recipe_line", t -> t.withPrimaryKey(List.of())), true),
+        new Case(
+            "foreign-key-type-differs", field("firing", "cone_no", f -> f.withType(text)), true),
+        new Case(
+            "reference-to-no-key",
+            table("supplier", t -> t.withPrimaryKey(List.of(id("name")))),
+            true),
+        new Case(
+            "foreign-key-without-index", table("material", t -> t.withIndexes(List.of())), true),
+        new Case(
+            "join-pair-not-unique",
+            table("recipe_line", t -> t.withPrimaryKey(List.of(id("glaze_id"), id("percentage")))),
+            true),
+        new Case(
+            "default-does-not-fit",
+            field("piece", "stage", f -> f.withDefault(Optional.of("'raw'"))),
+            true),
+        new Case(
+            "default-does-not-fit",
+            field("kiln", "litres", f -> f.withDefault(Optional.of("99999"))),
+            true),
+        new Case(
+            "default-does-not-fit",
+            field("kiln", "name", f -> f.withDefault(Optional.of("'" + "x".repeat(25) + "'"))),
+            true),
+        new Case(
+            "length-not-considered",
+            field("kiln", "name", f -> f.withType(new FieldType.Text(255))),
+            true),
+        new Case(
+            "one-meaning-two-types",
+            field("glaze", "name", f -> f.withType(new FieldType.WholeNumber(Width.BITS_32))),
+            false),
+        new Case(
+            "repeated-numbered-fields",
+            table(
+                "piece",
+                t ->
+                    t.withFieldAdded(Field.of("glaze_1", "Glaze 1", text))
+                        .withFieldAdded(Field.of("glaze_2", "Glaze 2", text))),
+            false),
+        new Case(
+            "name-collides",
+            table("piece", t -> t.withFieldAdded(Field.of("Mark", "Other mark", text))),
+            false),
+        new Case(
+            "name-collides",
+            table(
+                "piece",
+                t ->
+                    t.withFieldAdded(Field.of("x".repeat(63) + "a", "A", text))
+                        .withFieldAdded(Field.of("x".repeat(63) + "b", "B", text))),
+            false),
+        new Case(
+            "reserved-word",
+            table("piece", t -> t.withFieldAdded(Field.of("order", "Order", text))),
+            true),
+        new Case(
+            "tied-to-nothing",
+            design ->
+                design.withTableAdded(
+                    Table.of("poster", "Poster", new joiner.model.Noun("poster", "posters"))),
+            false),
+        new Case(
+            "lookup-without-unique-label",
+            table("supplier", t -> t.withUniqueKeys(List.of())),
+            true),
+        new Case("required-cycle", DesignChecksTest::withCircle, true),
+        new Case("redundant-relationship", DesignChecksTest::withShortcut, true),
+        new Case("nullable-key-referred", DesignChecksTest::referringToDoor, true),
+        new Case("long-choice-list", field("kiln", "fuel", f -> f.withType(thirteen)), true),
+        new Case(
+            "duplicate-index",
+            table(
+                "kiln",
+                t ->
+                    t.withIndexes(
+                        List.of(
+                            new Index("a", List.of(id("fallback_id"))),
+                            new Index("b", List.of(id("fallback_id")))))),
+            true),
+        new Case("cascade-reaches-twice", DesignChecksTest::cascading, true),
+        new Case("missing-row-label", table("glaze", t -> t.withRowLabel(Optional.empty())), true),
+        new Case(
+            "faulty-expression",
+            table("kiln", t -> t.withRules(List.of(new Rule("r", "R", "litres >", "")))),
+            false));
+  }
+
+  /** A kiln names the firing that opened it, and a firing names its kiln. */
+  private static Design withCircle(Design design) {
+    Field opened =
+        Field.of("opened_by_id", "Opened by", new FieldType.WholeNumber(Width.BITS_32))
+            .withRequired(true);
+    return design
+        .withTable(
+            new TableId("kiln"),
+            t ->
+                t.withFieldAdded(opened)
+                    .withIndexes(
+                        List.of(new Index("i", List.of(opened.id())), t.indexes().getFirst())))
+        .withRelationshipAdded(
+            Relationship.of(
+                "fk_kiln_opened",
+                new TableId("kiln"),
+                List.of(opened.id()),
+                new TableId("firing"),
+                List.of(id("firing_id"))));
+  }
+
+  /** An incident names its kiln, which its firing names already. */
+  private static Design withShortcut(Design design) {
+    Field kiln =
+        Field.of("kiln_id", "Kiln", new FieldType.WholeNumber(Width.BITS_32)).withRequired(true);
+    return design
+        .withTable(new TableId("incident"), t -> t.withFieldAdded(kiln))
+        .withRelationshipAdded(
+            Relationship.of(
+                "fk_incident_kiln",
+                new TableId("incident"),
+                List.of(kiln.id()),
+                new TableId("kiln"),
+                List.of(id("kiln_id"))));
+  }
+
+  /** A firing names a locker by its member, which may be empty. */
+  private static Design referringToDoor(Design design) {
+    return design.withRelationshipAdded(
+        Relationship.of(
+            "fk_firing_locker",
+            new TableId("firing"),
+            List.of(id("loaded_by")),
+            new TableId("locker"),
+            List.of(id("member_id"))));
+  }
+
+  private static List<Finding> found(String id, Draft draft) {
+    return DesignChecks.run(draft).stream().filter(finding -> finding.id().equals(id)).toList();
+  }
+
+  @ParameterizedTest
+  @MethodSource("cases")
+  void speaksOnTheChangeAndIsSilencedByItsRemedy(Case tried) {
+    Draft demo = Pottery.demo();
+    int before = found(tried.id, demo).size();
+    Draft changed = demo.withDesign(tried.change.apply(demo.design()));
+    List<Finding> after = found(tried.id, changed);
+    assertThat(after).hasSizeGreaterThan(before);
+    assertThat(after)
+        .allSatisfy(
+            finding ->
+                assertThat(finding.message() + finding.why()).doesNotContain("null").endsWith("."));
+    if (tried.remedied) {
+      Finding newest =
+          after.stream()
+              .filter(
+                  f ->
+                      found(tried.id, demo).stream()
+                          .noneMatch(g -> g.message().equals(f.message())))
+              .findFirst()
+              .orElseThrow();
+      Draft mended = newest.remedies().getFirst().edit().apply(changed);
+      assertThat(found(tried.id, mended)).hasSizeLessThan(after.size());
+    }
+  }
+
+  @Test
+  void everyCheckIsTried() {
+    assertThat(cases().stream().map(Case::id).distinct())
+        .containsExactlyInAnyOrderElementsOf(DesignChecks.ids());
+  }
+
+  @Test
+  void theDemoHasNothingButOneAdvice() {
+    assertThat(DesignChecks.run(Pottery.demo()))
+        .extracting(Finding::id)
+        .containsExactly("redundant-relationship");
+  }
+
+  @Test
+  void everyPlantedDefectOfTheDesignIsFound() {
+    assertThat(DesignChecks.run(Pottery.broken()))
+        .extracting(Finding::id)
+        .containsExactly(
+            "foreign-key-type-differs",
+            "join-pair-not-unique",
+            "default-does-not-fit",
+            "faulty-expression",
+            "one-meaning-two-types",
+            "foreign-key-without-index",
+            "redundant-relationship",
+            "duplicate-index",
+            "missing-row-label");
+  }
+
+  @Test
+  void aCounterAndItsPlainReferenceAreOneType() {
+    assertThat(found("one-meaning-two-types", Pottery.demo())).isEmpty();
+    Table kiln = Pottery.demo().design().table(new TableId("kiln"));
+    assertThat(
+            ChangeField.type(kiln, kiln.field(id("kiln_id")), new FieldType.Counter(Width.BITS_64))
+                .apply(Pottery.demo())
+                .design()
+                .table(kiln.id())
+                .field(id("kiln_id"))
+                .type()
+                .asReferenced())
+        .isEqualTo(new FieldType.WholeNumber(Width.BITS_64));
+  }
+
+  @Test
+  void aJoinTableNeedsNoRowLabel() {
+    var kinds =
+        new ArrayList<>(
+            Pottery.demo().design().tables().stream()
+                .filter(t -> t.kind() instanceof TableKind.Join)
+                .toList());
+    assertThat(kinds).hasSize(3).allMatch(t -> t.rowLabel().isEmpty());
+    assertThat(found("missing-row-label", Pottery.demo())).isEmpty();
+  }
+}
