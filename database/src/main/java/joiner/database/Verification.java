@@ -168,7 +168,9 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
           text.replaceAll("::[a-z ]+(\\(\\d+\\))?", "")
               .replaceAll("(?i)\\b(date|time|timestamp|interval) (?=')", "");
       // PostgreSQL gives negative numbers back in quotes.
-      return bare.replaceAll("'(-?[0-9.]+)'", "$1").replaceAll("[\\s()]", "").toLowerCase(Locale.ROOT);
+      return bare.replaceAll("'(-?[0-9.]+)'", "$1")
+          .replaceAll("[\\s()]", "")
+          .toLowerCase(Locale.ROOT);
     }
   }
 }

@@ -1,0 +1,213 @@
+package joiner.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import joiner.Pottery;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class CommandLineTest {
+  @TempDir private Path folder;
+
+  private record Outcome(int code, String out, String err) {
+    Map<?, ?> json() throws IOException {
+      try (JsonParser parser = new JsonFactory().createParser(out)) {
+        parser.nextToken();
+        Map<?, ?> document = (Map<?, ?>) value(parser);
+        assertThat(parser.nextToken()).as("one document and nothing else").isNull();
+        return document;
+      }
+    }
+
+    private static Object value(JsonParser parser) throws IOException {
+      return switch (parser.currentToken()) {
+        case START_OBJECT -> {
+          Map<String, Object> object = new LinkedHashMap<>();
+          while (parser.nextToken() != com.fasterxml.jackson.core.JsonToken.END_OBJECT) {
+            String name = parser.currentName();
+            parser.nextToken();
+            object.put(name, value(parser));
+          }
+          yield object;
+        }
+        case START_ARRAY -> {
+          List<Object> list = new ArrayList<>();
+          while (parser.nextToken() != com.fasterxml.jackson.core.JsonToken.END_ARRAY) {
+            list.add(value(parser));
+          }
+          yield list;
+        }
+        case VALUE_NUMBER_INT -> parser.getIntValue();
+        case VALUE_TRUE -> true;
+        case VALUE_FALSE -> false;
+        case VALUE_NULL -> "null";
+        default -> parser.getText();
+      };
+    }
+  }
+
+  private static Outcome run(String... arguments) {
+    var out = new StringWriter();
+    var err = new StringWriter();
+    int code = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
+    return new Outcome(code, out.toString(), err.toString());
+  }
+
+  private static String demo() {
+    return Pottery.folder("saltmarsh-pottery").toString();
+  }
+
+  private static String broken() {
+    return Pottery.folder("saltmarsh-pottery-broken").toString();
+  }
+
+  @Test
+  void checkSaysFineOrErrorsByItsExitCode() throws IOException {
+    assertThat(run("check", demo()).code()).isZero();
+    Outcome outcome = run("check", broken() + "/datapackage.json", "--json");
+    assertThat(outcome.code()).isEqualTo(1);
+    assertThat(((Map<?, ?>) outcome.json().get("counts")).get("error")).isEqualTo(4);
+    assertThat((Map<?, ?>) ((List<?>) outcome.json().get("findings")).getFirst())
+        .extracting(
+            first -> first.keySet().toString(),
+            first -> first.get("table"),
+            first -> first.get("field"),
+            first -> first.get("severity"))
+        .containsExactly("[id, severity, table, field, message]", "firing", "kiln_id", "error");
+  }
+
+  @Test
+  void auditNamesRowsFromOne() throws IOException {
+    assertThat(run("audit", demo()).code()).isZero();
+    Outcome outcome = run("audit", broken(), "--json");
+    assertThat(outcome.code()).isEqualTo(1);
+    assertThat(outcome.json().get("total")).isEqualTo(16);
+    Map<?, ?> member = (Map<?, ?>) ((List<?>) outcome.json().get("tables")).get(1);
+    assertThat(member.get("rows")).isEqualTo(40);
+    assertThat((Map<?, ?>) ((List<?>) member.get("violations")).get(1))
+        .isEqualTo(
+            Map.of(
+                "kind",
+                "missing-required",
+                "fields",
+                List.of("email"),
+                "constraint",
+                "required email",
+                "count",
+                3,
+                "rows",
+                List.of(12, 19, 26),
+                "message",
+                "Rows 12, 19 and 26 lack E-mail, which is required."));
+  }
+
+  @Test
+  void auditTakesRowsFromAnotherFolder() {
+    assertThat(run("audit", demo(), "--data", broken() + "/data").code()).isEqualTo(1);
+    assertThat(run("audit", demo(), "--data", folder.resolve("none").toString()).code())
+        .isEqualTo(2);
+  }
+
+  @Test
+  void sqlGoesToTheScreenOrAFile() throws IOException {
+    Outcome outcome = run("sql", demo(), "--dialect", "postgresql", "--rows", "none");
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.out()).contains("CREATE TABLE member (").doesNotContain("INSERT INTO");
+    Path file = folder.resolve("x.sql");
+    assertThat(run("sql", demo(), "--dialect", "sqlite", "--out", file.toString()).code()).isZero();
+    assertThat(Files.readString(file))
+        .contains("PRAGMA foreign_keys = ON;", "INSERT INTO cone", "COMMIT;")
+        .doesNotContain("INSERT INTO member ");
+    assertThat(run("sql", demo(), "--dialect", "other").code()).isEqualTo(2);
+  }
+
+  @Test
+  void shipVerifiesWhatItMade() throws IOException {
+    Outcome outcome =
+        run(
+            "ship",
+            demo(),
+            "--url",
+            "jdbc:h2:" + folder.resolve("shipped"),
+            "--rows",
+            "all",
+            "--json");
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.json())
+        .isEqualTo(Map.of("statements", 82, "verified", true, "differences", List.of()));
+  }
+
+  @Test
+  void shipOnTrialSendsNothing() {
+    Path file = folder.resolve("trial.sqlite");
+    assertThat(run("ship", demo(), "--url", "jdbc:sqlite:" + file, "--dry-run").code()).isZero();
+    assertThat(file).doesNotExist();
+  }
+
+  @Test
+  void aTargetThatRefusesGivesThree() {
+    String url = "jdbc:sqlite:" + folder.resolve("twice.sqlite");
+    assertThat(run("ship", demo(), "--url", url).code()).isZero();
+    Outcome again = run("ship", demo(), "--url", url);
+    assertThat(again.code()).isEqualTo(3);
+    assertThat(again.err().lines()).hasSize(1);
+  }
+
+  @Test
+  void aBrokenDesignIsNotShipped() {
+    Outcome outcome = run("ship", broken(), "--url", "jdbc:sqlite:" + folder.resolve("b.sqlite"));
+    assertThat(outcome.code()).isEqualTo(1);
+    assertThat(outcome.err()).contains("4 errors");
+  }
+
+  @Test
+  void importMakesADesignAndAddsToIt() throws IOException {
+    Path csv = folder.resolve("Kiln log.csv");
+    Files.writeString(csv, "Kiln;Peak °C;Cone\nBig Tom;1222;06\nEmber;1063;04\n");
+    Path design = folder.resolve("studio");
+    Outcome outcome = run("import", csv.toString(), "--out", design.toString(), "--json");
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.out()).contains("\"kiln_log\"", "peak_c");
+    assertThat(run("import", csv.toString(), "--out", design.toString()).out())
+        .contains("kiln_log_2");
+    assertThat(run("check", design.toString()).code()).isEqualTo(1);
+  }
+
+  @Test
+  void badInputGivesTwoAndOneClearLine() {
+    for (String[] arguments :
+        List.of(
+            new String[] {"check", folder.resolve("none").toString()},
+            new String[] {"chekc"},
+            new String[] {"check"},
+            new String[] {
+              "import",
+              folder.resolve("none.csv").toString(),
+              "--out",
+              folder.resolve("d").toString()
+            })) {
+      Outcome outcome = run(arguments);
+      assertThat(outcome.code()).as(String.join(" ", arguments)).isEqualTo(2);
+      assertThat(outcome.err().lines()).hasSize(1);
+    }
+  }
+
+  @Test
+  void everyCommandDocumentsItself() {
+    for (String command : List.of("check", "audit", "sql", "ship", "import", "version")) {
+      assertThat(run(command, "--help").out()).contains("Usage: joiner " + command);
+    }
+    assertThat(run("version").out()).startsWith("Joiner ");
+  }
+}

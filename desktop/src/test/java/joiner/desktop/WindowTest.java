@@ -1,0 +1,253 @@
+package joiner.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import joiner.Pottery;
+import joiner.desktop.frame.Frame;
+import joiner.desktop.gather.GatherView;
+import joiner.desktop.map.MapView;
+import joiner.desktop.ship.ShipView;
+import joiner.desktop.theme.Theme;
+import joiner.desktop.work.Background;
+import joiner.desktop.work.SaveState;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
+import joiner.desktop.work.Workbench;
+import joiner.format.DesignFolder;
+import joiner.model.RelationshipId;
+import joiner.model.TableId;
+import joiner.rows.Draft;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** Drives the real window without a display. */
+@ExtendWith(ApplicationExtension.class)
+class WindowTest {
+  @TempDir static Path folder;
+
+  private final Background background = new Background();
+  private Workbench bench;
+  private javafx.stage.Stage window;
+  private Path saved;
+
+  @Start
+  void start(javafx.stage.Stage stage) throws Exception {
+    Theme.loadFonts();
+    saved = java.nio.file.Files.createTempDirectory(folder, "design");
+    Draft demo = Pottery.demo();
+    DesignFolder.save(demo, saved);
+    bench =
+        new Workbench(
+            demo, Optional.of(saved), background.checks(), background.window(), Pottery.CLOCK);
+    var frame = new Frame(bench, background, Theme.LIGHT);
+    var scene = new Scene(frame.root(), 1000, 800);
+    frame.dress(scene);
+    stage.setScene(scene);
+    stage.setX(0);
+    stage.setY(0);
+    stage.show();
+    window = stage;
+  }
+
+  @BeforeEach
+  void settled() throws Exception {
+    until(() -> bench.verdict().audit().rows() > 0);
+    assertThat(FxToolkit.isFXApplicationThreadRunning()).isTrue();
+  }
+
+  private static void until(BooleanSupplier condition) throws Exception {
+    WaitForAsyncUtils.waitFor(
+        20,
+        TimeUnit.SECONDS,
+        () -> {
+          WaitForAsyncUtils.waitForFxEvents(1);
+          return condition.getAsBoolean();
+        });
+  }
+
+  private void go(FxRobot robot, Stage stage) throws Exception {
+    robot.press(KeyCode.ALT).press(KeyCode.valueOf("DIGIT" + (stage.ordinal() + 1)));
+    robot.release(KeyCode.valueOf("DIGIT" + (stage.ordinal() + 1))).release(KeyCode.ALT);
+    until(() -> bench.stageProperty().get() == stage);
+  }
+
+  private void choose(FxRobot robot, String table) {
+    robot.interact(() -> bench.selectionProperty().set(Selection.of(new TableId(table))));
+  }
+
+  private <T extends Node> T node(FxRobot robot, String id, Class<T> type) {
+    return robot.lookup("#" + id).queryAs(type);
+  }
+
+  @Test
+  void theWholeWayFromDemoToShipped(FxRobot robot) throws Exception {
+    go(robot, Stage.CONNECT);
+    robot.interact(
+        () ->
+            bench
+                .selectionProperty()
+                .set(Selection.of(new TableId("piece"), new RelationshipId("fk_piece_maker_id"))));
+    MenuButton quantity =
+        robot.lookup("#quantity").<MenuButton>queryAllAs(MenuButton.class).stream()
+            .filter(b -> b.getText().equals("exactly one"))
+            .findFirst()
+            .orElseThrow();
+    MenuItem many =
+        quantity.getItems().stream()
+            .filter(item -> item.getText().equals("any number of"))
+            .findFirst()
+            .orElseThrow();
+    robot.interact(many::fire);
+    until(() -> bench.design().tableNamed("piece_member").isPresent());
+    assertThat(bench.draft().rows().of(new TableId("piece_member")).count()).isEqualTo(120);
+
+    go(robot, Stage.GUARD);
+    choose(robot, "kiln");
+    robot.clickOn("#new-rule");
+    until(() -> !robot.lookup(".condition").queryAll().isEmpty());
+    TextArea condition = robot.lookup(".condition").queryAs(TextArea.class);
+    robot.interact(condition::requestFocus);
+    robot.interact(() -> condition.setText("litres > 10 AN hottest_c < 1400"));
+    assertThat(robot.lookup(".label").<Label>queryAllAs(Label.class))
+        .anyMatch(l -> l.getText() != null && l.getText().contains("“AN”"));
+    robot.interact(() -> condition.setText("litres > 50"));
+    robot.interact(() -> condition.getParent().requestFocus());
+    until(
+        () -> bench.verdict().audit().violations().anyMatch(v -> v.table().value().equals("kiln")));
+
+    go(robot, Stage.PROVE);
+    ListView<?> violations = node(robot, "violations", ListView.class);
+    assertThat(violations.getItems()).hasSize(1);
+    until(() -> !robot.lookup(".bad").queryAll().isEmpty());
+    robot.interact(bench::undo);
+    robot.interact(bench::undo);
+    until(() -> bench.verdict().audit().total() == 0);
+
+    go(robot, Stage.SHIP);
+    until(() -> !robot.lookup("#ship").queryAll().isEmpty());
+    Path file = folder.resolve("walk");
+    var ship = new ShipView(bench, background);
+    robot.interact(() -> ship.ship(file));
+    until(() -> ship.side().lookup("#shipped") != null);
+    until(() -> bench.savedProperty().get() == SaveState.SAVED);
+    assertThat(DesignFolder.open(saved).draft()).isEqualTo(bench.draft());
+  }
+
+  @Test
+  void undoAndRedoAreNamedAndBoundToKeys(FxRobot robot) throws Exception {
+    choose(robot, "kiln");
+    go(robot, Stage.SHAPE);
+    TableView<?> grid = node(robot, "field-grid", TableView.class);
+    robot.interact(() -> grid.getSelectionModel().select(3));
+    Draft before = bench.draft();
+    robot.interact(
+        () ->
+            bench.apply(
+                joiner.edit.ChangeField.required(
+                    bench.table().orElseThrow(),
+                    bench.table().orElseThrow().fields().get(3),
+                    false)));
+    assertThat(bench.historyProperty().get().undoName()).contains("make Litres optional");
+    robot.press(KeyCode.CONTROL).press(KeyCode.Z).release(KeyCode.Z).release(KeyCode.CONTROL);
+    until(() -> bench.draft().equals(before));
+    robot
+        .press(KeyCode.CONTROL)
+        .press(KeyCode.SHIFT)
+        .press(KeyCode.Z)
+        .release(KeyCode.Z)
+        .release(KeyCode.SHIFT)
+        .release(KeyCode.CONTROL);
+    until(() -> !bench.draft().equals(before));
+  }
+
+  @Test
+  void theFinderGoesToATable(FxRobot robot) throws Exception {
+    robot.press(KeyCode.CONTROL).press(KeyCode.K).release(KeyCode.K).release(KeyCode.CONTROL);
+    until(() -> node(robot, "finder-text", TextInputControl.class).isFocused());
+    robot.interact(
+        () -> node(robot, "finder-text", TextInputControl.class).setText("table recipe"));
+    robot.type(KeyCode.ENTER);
+    until(
+        () ->
+            bench
+                .selectionProperty()
+                .get()
+                .table()
+                .equals(Optional.of(new TableId("recipe_line"))));
+  }
+
+  @Test
+  void clickingABoardOnTheMapChoosesItsTable(FxRobot robot) throws Exception {
+    go(robot, Stage.CONNECT);
+    MapView map = node(robot, "map", MapView.class);
+    until(
+        () ->
+            map.middleOf(new TableId("kiln")).isPresent()
+                && map.layoutShown().boards().size() == 16);
+    Point2D middle = map.middleOf(new TableId("kiln")).orElseThrow();
+    Point2D onScreen = map.localToScreen(middle);
+    robot.clickOn(onScreen);
+    until(() -> bench.table().map(t -> t.name().equals("kiln")).orElse(false));
+  }
+
+  @Test
+  void aFileBecomesATableWithItsRows(FxRobot robot) throws Exception {
+    var gather = new GatherView(bench, background);
+    robot.interact(() -> gather.open(Pottery.folder("sources/firing log.csv")));
+    until(() -> gather.main().lookup("#add-as-table") != null);
+    robot.interact(() -> ((Button) gather.main().lookup("#add-as-table")).fire());
+    assertThat(bench.design().tableNamed("firing_log")).isPresent();
+    assertThat(bench.draft().rows().of(new TableId("firing_log")).count()).isEqualTo(180);
+  }
+
+  @Test
+  void aRefusedChangeIsToldAndChangesNothing(FxRobot robot) {
+    Draft before = bench.draft();
+    robot.interact(
+        () ->
+            bench.apply(
+                new joiner.edit.FromManyToMany(
+                    new TableId("piece_glaze"),
+                    new RelationshipId("fk_piece_glaze_piece_id"),
+                    "x")));
+    assertThat(bench.draft()).isSameAs(before);
+    assertThat(robot.lookup("#notice").query().isVisible()).isTrue();
+  }
+
+  @Test
+  void aPictureOfTheWindowIsNotBlankInEitherTheme(FxRobot robot) throws Exception {
+    for (Theme theme : Theme.values()) {
+      robot.interact(() -> theme.applyTo(window.getScene()));
+      var image = WaitForAsyncUtils.asyncFx(() -> window.getScene().snapshot(null)).get();
+      var colours = new java.util.HashSet<Integer>();
+      for (int x = 0; x < 1000; x += 3) {
+        colours.add(image.getPixelReader().getArgb(x, 24));
+      }
+      assertThat(colours).as(theme.name().toLowerCase(Locale.ROOT)).hasSizeGreaterThan(5);
+    }
+  }
+}
