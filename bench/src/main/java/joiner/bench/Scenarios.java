@@ -1,0 +1,214 @@
+package joiner.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.FutureTask;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.layout.StackPane;
+import joiner.audit.Audit;
+import joiner.ddl.Dialect;
+import joiner.ddl.Dialects;
+import joiner.ddl.RowsChoice;
+import joiner.ddl.SchemaScript;
+import joiner.desktop.map.MapLayout;
+import joiner.desktop.map.MapView;
+import joiner.desktop.theme.Theme;
+import joiner.edit.ChangeField;
+import joiner.edit.History;
+import joiner.finding.DesignChecks;
+import joiner.format.DesignFolder;
+import joiner.model.Table;
+import joiner.rows.Draft;
+
+/** Measures what users wait for, on a generated design, and prints one table. */
+public final class Scenarios {
+  private static final int WARM = 8;
+  private static final int RUNS = 15;
+
+  private Scenarios() {}
+
+  /** Runs all scenarios; needs JavaFX on the path and no display. */
+  public static void main(String[] arguments) throws Exception {
+    Draft large = LargeDesign.of(1000, 20, 1500);
+    System.out.println("| what | median ms | slowest ms | target |");
+    System.out.println("| --- | ---: | ---: | --- |");
+    files(large);
+    measure("check all", "≤ 250 ms", () -> DesignChecks.run(large));
+    edit(large);
+    for (Dialect dialect : Dialects.ALL) {
+      measure(
+          "script for " + dialect.engine(),
+          "≤ 500 ms",
+          () -> SchemaScript.of(large, dialect, RowsChoice.NONE).text("Large"));
+    }
+    Draft middle = LargeDesign.of(200, 20, 300);
+    var shown = new HashSet<>(middle.design().tables().stream().map(Table::id).toList());
+    measure(
+        "map layout of 200 tables",
+        "≤ 2 000 ms, off the UI thread",
+        () -> MapLayout.of(middle.design(), shown));
+    panning(large);
+    Platform.exit();
+  }
+
+  private static void files(Draft large) throws Exception {
+    Path folder = Files.createTempDirectory("joiner-bench");
+    DesignFolder.save(large, folder);
+    measure("open", "", () -> DesignFolder.open(folder));
+    var changed = new ArrayList<Draft>(List.of(large, edited(large)));
+    measure(
+        "save after a one-field edit",
+        "",
+        () -> {
+          Collections.swap(changed, 0, 1);
+          DesignFolder.save(changed.getFirst(), folder);
+          return folder;
+        });
+    measure(
+        "save whole",
+        "",
+        () -> {
+          Path fresh = Files.createTempDirectory("joiner-bench");
+          DesignFolder.save(large, fresh);
+          return fresh;
+        });
+  }
+
+  private static Draft edited(Draft large) {
+    Table table = large.design().tables().iterator().next();
+    return ChangeField.required(table, table.fields().get(1), true).apply(large);
+  }
+
+  private static void edit(Draft large) throws Exception {
+    Table table = large.design().tables().iterator().next();
+    History history = History.startingWith(large);
+    boolean[] required = {false};
+    measure(
+        "one-field edit to findings and audit",
+        "≤ 16 ms",
+        () -> {
+          required[0] = !required[0];
+          Draft next =
+              history
+                  .after(ChangeField.required(table, table.fields().get(1), required[0]))
+                  .present();
+          return List.of(DesignChecks.run(next), Audit.of(next, Clock.systemUTC()));
+        });
+  }
+
+  private static void panning(Draft large) throws Exception {
+    System.setProperty("glass.platform", "Headless");
+    System.setProperty("prism.order", "sw");
+    var started = new CountDownLatch(1);
+    Platform.startup(started::countDown);
+    started.await();
+    Platform.setImplicitExit(false);
+    var all = new HashSet<>(large.design().tables().stream().map(Table::id).toList());
+    long begin = System.nanoTime();
+    MapLayout layout = MapLayout.of(large.design(), all);
+    row(
+        "map layout of 1 000 tables, once",
+        (System.nanoTime() - begin) / 1e6,
+        (System.nanoTime() - begin) / 1e6,
+        "");
+    MapView map = onWindow(() -> show(layout));
+    Canvas bare = onWindow(Scenarios::bare);
+    frames("panning 1 000 tables, whole map in sight", map, () -> map.pan(3, 0), map::paintNow);
+    onWindow(
+        () -> {
+          map.zoom(8);
+          return map;
+        });
+    frames("panning 1 000 tables, zoomed in", map, () -> map.pan(3, 0), map::paintNow);
+    Runnable fill = () -> bare.getGraphicsContext2D().fillRect(0, 0, 1280, 800);
+    frames("a bare Canvas filled", map, () -> {}, fill);
+  }
+
+  private static MapView show(MapLayout layout) {
+    Theme.loadFonts();
+    var map = new MapView(selection -> {});
+    var scene = new Scene(new StackPane(map), 1280, 800);
+    Theme.LIGHT.applyTo(scene);
+    var window = new javafx.stage.Stage();
+    window.setScene(scene);
+    window.show();
+    map.show(layout);
+    return map;
+  }
+
+  private static Canvas bare() {
+    var canvas = new Canvas(1280, 800);
+    var window = new javafx.stage.Stage();
+    window.setScene(new Scene(new StackPane(canvas), 1280, 800));
+    window.show();
+    return canvas;
+  }
+
+  /** Times the work on the window's thread, and the whole frame by a picture of the scene. */
+  private static void frames(String what, MapView map, Runnable move, Runnable draw)
+      throws Exception {
+    var work = new ArrayList<Double>();
+    var whole = new ArrayList<Double>();
+    for (int i = 0; i < WARM + 40; i++) {
+      boolean counted = i >= WARM;
+      onWindow(
+          () -> {
+            long start = System.nanoTime();
+            move.run();
+            draw.run();
+            double spent = (System.nanoTime() - start) / 1e6;
+            map.getScene().snapshot(null);
+            double frame = (System.nanoTime() - start) / 1e6;
+            if (counted) {
+              work.add(spent);
+              whole.add(frame);
+            }
+            return map;
+          });
+    }
+    report(what + ": UI-thread work", work, "≤ 4 ms");
+    report(what + ": whole frame with picture", whole, "reported");
+  }
+
+  private static <T> T onWindow(Callable<T> work) throws Exception {
+    var task = new FutureTask<>(work);
+    Platform.runLater(task);
+    return task.get();
+  }
+
+  private static void measure(String what, String target, Callable<?> work) throws Exception {
+    var times = new ArrayList<Double>();
+    for (int run = 0; run < WARM + RUNS; run++) {
+      long start = System.nanoTime();
+      Object result = work.call();
+      double spent = (System.nanoTime() - start) / 1e6;
+      if (result == null) {
+        throw new IOException(what + " gave nothing");
+      }
+      if (run >= WARM) {
+        times.add(spent);
+      }
+    }
+    report(what, times, target);
+  }
+
+  private static void report(String what, List<Double> times, String target) {
+    Collections.sort(times);
+    row(what, times.get(times.size() / 2), times.getLast(), target);
+  }
+
+  private static void row(String what, double median, double slowest, String target) {
+    System.out.printf(Locale.ROOT, "| %s | %.1f | %.1f | %s |%n", what, median, slowest, target);
+  }
+}
