@@ -68,6 +68,9 @@ public final class Audit {
 
   private TableAudit audit(Table table, List<Relationship> relationships) {
     TypedTable rows = typed.get(table.id());
+    if (rows.count() == 0) {
+      return new TableAudit(table.id(), 0, List.of(), List.of());
+    }
     var violations = new ArrayList<Violation>();
     var hints = new ArrayList<Hint>();
     table.fields().forEach(field -> new CellAudit(table, field, rows).addTo(violations, hints));

@@ -5,9 +5,10 @@ import java.util.function.Consumer;
 import joiner.edit.ChangeField;
 import joiner.model.Field;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** A default is a value of its field. */
-final class DefaultDoesNotFit implements DesignCheck {
+final class DefaultDoesNotFit implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("default-does-not-fit", Severity.ERROR, Topic.SHAPE);
 
@@ -17,28 +18,26 @@ final class DefaultDoesNotFit implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      for (Field field : table.fields()) {
-        Optional<String> misfit =
-            field.defaultValue().flatMap(text -> DefaultFit.misfit(field, text));
-        misfit.ifPresent(
-            reason ->
-                found.accept(
-                    FINDING.about(
-                        table,
-                        field,
-                        "The default "
-                            + field.defaultValue().orElse("")
-                            + " of "
-                            + field.label()
-                            + " does not fit: "
-                            + reason,
-                        "Every row that leaves the field out would be refused.",
-                        new Remedy(
-                            "Remove the default",
-                            ChangeField.defaultValue(table, field, Optional.empty())))));
-      }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    for (Field field : table.fields()) {
+      Optional<String> misfit =
+          field.defaultValue().flatMap(text -> DefaultFit.misfit(field, text));
+      misfit.ifPresent(
+          reason ->
+              found.accept(
+                  FINDING.about(
+                      table,
+                      field,
+                      "The default "
+                          + field.defaultValue().orElse("")
+                          + " of "
+                          + field.label()
+                          + " does not fit: "
+                          + reason,
+                      "Every row that leaves the field out would be refused.",
+                      new Remedy(
+                          "Remove the default",
+                          ChangeField.defaultValue(table, field, Optional.empty())))));
     }
   }
 }

@@ -3,7 +3,9 @@ package joiner.finding;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import joiner.model.Table;
 import joiner.rows.Draft;
+import joiner.rows.Rows;
 
 /** All design checks. A new check is a class of its own and a line in this list. */
 public final class DesignChecks {
@@ -40,10 +42,37 @@ public final class DesignChecks {
 
   /** Everything the checks find, errors first, then in the order of the checks. */
   public static List<Finding> run(Draft draft) {
+    return run(draft, new KnownFindings());
+  }
+
+  /**
+   * The same, taking over what is known of tables that have not changed since; so the time after a
+   * change of one table hardly depends on how many others there are.
+   */
+  public static List<Finding> run(Draft draft, KnownFindings known) {
     var design = new CheckedDesign(draft);
-    var found = new ArrayList<Finding>();
-    ALL.forEach(check -> check.run(design, found::add));
-    found.sort(Comparator.comparing(Finding::severity));
+    List<List<Finding>> byCheck = new ArrayList<>();
+    ALL.forEach(check -> byCheck.add(new ArrayList<>()));
+    for (int i = 0; i < ALL.size(); i++) {
+      if (!(ALL.get(i) instanceof TableCheck)) {
+        ALL.get(i).run(design, byCheck.get(i)::add);
+      }
+    }
+    known.update(design, DesignChecks::runOnTable, byCheck);
+    return byCheck.stream()
+        .flatMap(List::stream)
+        .sorted(Comparator.comparing(Finding::severity))
+        .toList();
+  }
+
+  private static List<KnownFindings.Numbered> runOnTable(Table table, Rows rows) {
+    var found = new ArrayList<KnownFindings.Numbered>();
+    for (int i = 0; i < ALL.size(); i++) {
+      int number = i;
+      if (ALL.get(i) instanceof TableCheck check) {
+        check.run(table, rows, finding -> found.add(new KnownFindings.Numbered(number, finding)));
+      }
+    }
     return found;
   }
 }

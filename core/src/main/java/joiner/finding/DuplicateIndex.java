@@ -8,9 +8,10 @@ import joiner.edit.ChangeTable;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** No index repeats a key or another index. */
-final class DuplicateIndex implements DesignCheck {
+final class DuplicateIndex implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("duplicate-index", Severity.ADVICE, Topic.SHAPE);
 
@@ -20,22 +21,20 @@ final class DuplicateIndex implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      Set<List<FieldId>> seen = new HashSet<>(table.keys());
-      for (Index index : table.indexes()) {
-        if (!seen.add(index.fields())) {
-          found.accept(
-              FINDING.about(
-                  table,
-                  "The index "
-                      + index.name()
-                      + " of "
-                      + table.label()
-                      + " repeats a key or another index.",
-                  "It costs a write on every change and answers nothing the other does not.",
-                  new Remedy("Remove " + index.name(), ChangeTable.removeIndex(table, index))));
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    Set<List<FieldId>> seen = new HashSet<>(table.keys());
+    for (Index index : table.indexes()) {
+      if (!seen.add(index.fields())) {
+        found.accept(
+            FINDING.about(
+                table,
+                "The index "
+                    + index.name()
+                    + " of "
+                    + table.label()
+                    + " repeats a key or another index.",
+                "It costs a write on every change and answers nothing the other does not.",
+                new Remedy("Remove " + index.name(), ChangeTable.removeIndex(table, index))));
       }
     }
   }

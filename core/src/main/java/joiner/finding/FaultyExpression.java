@@ -5,9 +5,10 @@ import joiner.expression.Checked;
 import joiner.expression.RuleLanguage;
 import joiner.model.Rule;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** Every rule and row label can be read and computed. */
-final class FaultyExpression implements DesignCheck {
+final class FaultyExpression implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("faulty-expression", Severity.ERROR, Topic.GUARD);
 
@@ -17,37 +18,35 @@ final class FaultyExpression implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      for (Rule rule : table.rules()) {
-        if (RuleLanguage.condition(rule.condition(), table) instanceof Checked.Faulty faulty) {
-          found.accept(
-              FINDING.about(
-                  table,
-                  "The rule "
-                      + rule.label()
-                      + " of "
-                      + table.label()
-                      + " cannot be used: "
-                      + faulty.problems().getFirst().message(),
-                  "A rule that cannot be read guards nothing."));
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    for (Rule rule : table.rules()) {
+      if (RuleLanguage.condition(rule.condition(), table) instanceof Checked.Faulty faulty) {
+        found.accept(
+            FINDING.about(
+                table,
+                "The rule "
+                    + rule.label()
+                    + " of "
+                    + table.label()
+                    + " cannot be used: "
+                    + faulty.problems().getFirst().message(),
+                "A rule that cannot be read guards nothing."));
       }
-      table
-          .rowLabel()
-          .map(text -> RuleLanguage.value(text, table))
-          .filter(Checked.Faulty.class::isInstance)
-          .map(Checked.Faulty.class::cast)
-          .ifPresent(
-              faulty ->
-                  found.accept(
-                      FINDING.about(
-                          table,
-                          "The row label of "
-                              + table.label()
-                              + " cannot be used: "
-                              + faulty.problems().getFirst().message(),
-                          "Where its rows are named, people would see a bare key.")));
     }
+    table
+        .rowLabel()
+        .map(text -> RuleLanguage.value(text, table))
+        .filter(Checked.Faulty.class::isInstance)
+        .map(Checked.Faulty.class::cast)
+        .ifPresent(
+            faulty ->
+                found.accept(
+                    FINDING.about(
+                        table,
+                        "The row label of "
+                            + table.label()
+                            + " cannot be used: "
+                            + faulty.problems().getFirst().message(),
+                        "Where its rows are named, people would see a bare key.")));
   }
 }

@@ -9,7 +9,7 @@ import joiner.model.Table;
 import joiner.rows.Rows;
 
 /** A length of 50, 100, 200 or 255 says nobody thought (common practice, no source). */
-final class LengthNotConsidered implements DesignCheck {
+final class LengthNotConsidered implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("length-not-considered", Severity.ADVICE, Topic.SHAPE);
 
@@ -19,12 +19,10 @@ final class LengthNotConsidered implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      for (Field field : table.fields()) {
-        if (field.type() instanceof FieldType.Text text && USUAL.contains(text.maxLength())) {
-          report(table, field, text, longest(design.rows(table), field), found);
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    for (Field field : table.fields()) {
+      if (field.type() instanceof FieldType.Text text && USUAL.contains(text.maxLength())) {
+        report(table, field, text, longest(rows, field), found);
       }
     }
   }

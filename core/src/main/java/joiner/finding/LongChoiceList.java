@@ -5,9 +5,10 @@ import joiner.edit.ChoicesToLookup;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** Fixed choices are few; a longer list is a table (common practice, no source). */
-final class LongChoiceList implements DesignCheck {
+final class LongChoiceList implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("long-choice-list", Severity.ADVICE, Topic.GUARD);
 
@@ -17,25 +18,23 @@ final class LongChoiceList implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      for (Field field : table.fields()) {
-        if (field.type() instanceof FieldType.Choice choice && choice.values().size() > MOST) {
-          found.accept(
-              FINDING.about(
-                  table,
-                  field,
-                  field.label()
-                      + " of "
-                      + table.label()
-                      + " has "
-                      + choice.values().size()
-                      + " fixed choices.",
-                  "A list this long will be added to and retired from; in a lookup table that is a row, here it is a change of the schema.",
-                  new Remedy(
-                      "Turn it into a lookup table",
-                      new ChoicesToLookup(table.id(), field.id(), field.label()))));
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    for (Field field : table.fields()) {
+      if (field.type() instanceof FieldType.Choice choice && choice.values().size() > MOST) {
+        found.accept(
+            FINDING.about(
+                table,
+                field,
+                field.label()
+                    + " of "
+                    + table.label()
+                    + " has "
+                    + choice.values().size()
+                    + " fixed choices.",
+                "A list this long will be added to and retired from; in a lookup table that is a row, here it is a change of the schema.",
+                new Remedy(
+                    "Turn it into a lookup table",
+                    new ChoicesToLookup(table.id(), field.id(), field.label()))));
       }
     }
   }

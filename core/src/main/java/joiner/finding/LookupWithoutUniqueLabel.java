@@ -9,11 +9,12 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableKind;
+import joiner.rows.Rows;
 
 /**
  * The rows of a lookup table can be told apart by what people read (common practice, no source).
  */
-final class LookupWithoutUniqueLabel implements DesignCheck {
+final class LookupWithoutUniqueLabel implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("lookup-without-unique-label", Severity.WARNING, Topic.SHAPE);
 
@@ -23,23 +24,21 @@ final class LookupWithoutUniqueLabel implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      if (table.kind() instanceof TableKind.Lookup && table.rowLabel().isPresent()) {
-        List<FieldId> shown = shown(table, table.rowLabel().get());
-        if (!shown.isEmpty() && !table.isUnique(shown)) {
-          String labels = String.join(" and ", table.labelsOf(shown));
-          found.accept(
-              FINDING.about(
-                  table,
-                  "Two rows of the lookup table "
-                      + table.label()
-                      + " could read the same: "
-                      + labels
-                      + " may repeat.",
-                  "A person picking from the list could not tell which row is meant.",
-                  new Remedy("Make " + labels + " unique", SetUnique.of(table, shown, true))));
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    if (table.kind() instanceof TableKind.Lookup && table.rowLabel().isPresent()) {
+      List<FieldId> shown = shown(table, table.rowLabel().get());
+      if (!shown.isEmpty() && !table.isUnique(shown)) {
+        String labels = String.join(" and ", table.labelsOf(shown));
+        found.accept(
+            FINDING.about(
+                table,
+                "Two rows of the lookup table "
+                    + table.label()
+                    + " could read the same: "
+                    + labels
+                    + " may repeat.",
+                "A person picking from the list could not tell which row is meant.",
+                new Remedy("Make " + labels + " unique", SetUnique.of(table, shown, true))));
       }
     }
   }

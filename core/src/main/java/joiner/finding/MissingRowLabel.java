@@ -10,9 +10,10 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableKind;
+import joiner.rows.Rows;
 
 /** Every table but a join table says how people recognise its rows. */
-final class MissingRowLabel implements DesignCheck {
+final class MissingRowLabel implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("missing-row-label", Severity.ADVICE, Topic.SHAPE);
 
@@ -22,28 +23,26 @@ final class MissingRowLabel implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
-        String message = table.label() + " has no row label.";
-        String why =
-            "Where "
-                + table.noun().indefinite()
-                + " is picked or named, people would see a bare key.";
-        Optional<Field> likely = likely(table);
-        found.accept(
-            likely
-                .map(
-                    field ->
-                        FINDING.about(
-                            table,
-                            message,
-                            why,
-                            new Remedy(
-                                "Show " + field.label(),
-                                ChangeTable.rowLabel(table, Optional.of(written(field))))))
-                .orElseGet(() -> FINDING.about(table, message, why)));
-      }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
+      String message = table.label() + " has no row label.";
+      String why =
+          "Where "
+              + table.noun().indefinite()
+              + " is picked or named, people would see a bare key.";
+      Optional<Field> likely = likely(table);
+      found.accept(
+          likely
+              .map(
+                  field ->
+                      FINDING.about(
+                          table,
+                          message,
+                          why,
+                          new Remedy(
+                              "Show " + field.label(),
+                              ChangeTable.rowLabel(table, Optional.of(written(field))))))
+              .orElseGet(() -> FINDING.about(table, message, why)));
     }
   }
 

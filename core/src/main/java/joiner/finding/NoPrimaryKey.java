@@ -3,9 +3,10 @@ package joiner.finding;
 import java.util.function.Consumer;
 import joiner.edit.Counters;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** Every table has a primary key, join tables too (common practice, no source). */
-final class NoPrimaryKey implements DesignCheck {
+final class NoPrimaryKey implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("no-primary-key", Severity.ERROR, Topic.SHAPE);
 
@@ -15,16 +16,14 @@ final class NoPrimaryKey implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      if (table.primaryKey().isEmpty()) {
-        found.accept(
-            FINDING.about(
-                table,
-                table.label() + " has no primary key.",
-                "Without one, two rows can be the same and nothing can refer to a row.",
-                new Remedy("Add a counter", Counters.identify(table))));
-      }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    if (table.primaryKey().isEmpty()) {
+      found.accept(
+          FINDING.about(
+              table,
+              table.label() + " has no primary key.",
+              "Without one, two rows can be the same and nothing can refer to a row.",
+              new Remedy("Add a counter", Counters.identify(table))));
     }
   }
 }

@@ -9,9 +9,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import joiner.model.Field;
 import joiner.model.Table;
+import joiner.rows.Rows;
 
 /** No numbered copies of one field (first normal form). */
-final class RepeatedNumberedFields implements DesignCheck {
+final class RepeatedNumberedFields implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("repeated-numbered-fields", Severity.WARNING, Topic.SHAPE);
 
@@ -21,19 +22,17 @@ final class RepeatedNumberedFields implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      Map<String, List<Field>> groups = new LinkedHashMap<>();
-      for (Field field : table.fields()) {
-        Matcher numbered = NUMBERED.matcher(field.name());
-        if (numbered.matches()) {
-          groups.computeIfAbsent(numbered.group(1), stem -> new ArrayList<>()).add(field);
-        }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    Map<String, List<Field>> groups = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      Matcher numbered = NUMBERED.matcher(field.name());
+      if (numbered.matches()) {
+        groups.computeIfAbsent(numbered.group(1), stem -> new ArrayList<>()).add(field);
       }
-      groups.values().stream()
-          .filter(group -> group.size() > 1)
-          .forEach(group -> report(table, group, found));
     }
+    groups.values().stream()
+        .filter(group -> group.size() > 1)
+        .forEach(group -> report(table, group, found));
   }
 
   private static final Pattern NUMBERED = Pattern.compile("(.*?[^0-9_])_?[0-9]{1,2}");

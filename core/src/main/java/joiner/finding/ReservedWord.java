@@ -10,9 +10,10 @@ import joiner.model.Table;
 import joiner.naming.Engines;
 import joiner.naming.IdentifierRules;
 import joiner.naming.NamingPolicy;
+import joiner.rows.Rows;
 
 /** Names are no reserved words of an engine. */
-final class ReservedWord implements DesignCheck {
+final class ReservedWord implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("reserved-word", Severity.ADVICE, Topic.SHAPE);
 
@@ -22,19 +23,17 @@ final class ReservedWord implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Table table : design.design().tables()) {
-      List<String> engines = reservedBy(table.name());
-      if (!engines.isEmpty()) {
-        String free = table.name() + "_row";
-        Edit rename = ChangeTable.rename(table, free, table.label(), table.noun());
-        found.accept(
-            FINDING.about(
-                table, says(table.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
-      }
-      for (Field field : table.fields()) {
-        fields(table, field, found);
-      }
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    List<String> engines = reservedBy(table.name());
+    if (!engines.isEmpty()) {
+      String free = table.name() + "_row";
+      Edit rename = ChangeTable.rename(table, free, table.label(), table.noun());
+      found.accept(
+          FINDING.about(
+              table, says(table.name(), engines), WHY, new Remedy("Rename to " + free, rename)));
+    }
+    for (Field field : table.fields()) {
+      fields(table, field, found);
     }
   }
 

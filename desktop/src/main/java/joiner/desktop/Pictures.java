@@ -46,6 +46,7 @@ final class Pictures {
     Platform.setImplicitExit(false); // Closing one window must not end the next.
     await(started);
     try {
+      Theme.loadFonts();
       for (Theme theme : Theme.values()) {
         views(draft, theme, pictures);
       }
@@ -66,11 +67,12 @@ final class Pictures {
                     background.checks(),
                     background.window(),
                     Clock.systemDefaultZone()));
-    javafx.stage.Stage window = onWindow(() -> show(bench, background, theme));
+    var frame = onWindow(() -> new Frame(bench, background, theme));
+    javafx.stage.Stage window = onWindow(() -> show(frame));
     for (Stage stage : Stage.values()) {
       boolean wanted = theme == Theme.LIGHT || stage == Stage.CONNECT;
       if (wanted) {
-        onWindow(() -> select(bench, stage));
+        onWindow(() -> select(bench, frame, stage));
         settle();
         WritableImage image = onWindow(() -> window.getScene().snapshot(null));
         String name =
@@ -85,9 +87,7 @@ final class Pictures {
         });
   }
 
-  private static javafx.stage.Stage show(Workbench bench, Background background, Theme theme) {
-    Theme.loadFonts();
-    var frame = new Frame(bench, background, theme);
+  private static javafx.stage.Stage show(Frame frame) {
     var scene = new Scene(frame.root(), 1280, 800);
     frame.dress(scene);
     var window = new javafx.stage.Stage();
@@ -96,10 +96,14 @@ final class Pictures {
     return window;
   }
 
-  private static Workbench select(Workbench bench, Stage stage) {
+  private static Workbench select(Workbench bench, Frame frame, Stage stage)
+      throws UnreadableFileException {
     Optional<Table> firing = bench.design().tableNamed("firing");
     firing.ifPresent(table -> bench.selectionProperty().set(Selection.of(table.id())));
     bench.stageProperty().set(stage);
+    if (stage == Stage.GATHER) {
+      frame.gather(DemoDesign.home().resolve("sources/firing log.csv"));
+    }
     return bench;
   }
 

@@ -1,5 +1,6 @@
 package joiner.desktop.frame;
 
+import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
 import javafx.scene.Node;
@@ -75,6 +76,14 @@ public final class Frame {
   /** Dresses the scene; call after the root is in it. */
   public void dress(Scene scene) {
     theme.applyTo(scene);
+  }
+
+  /** Goes to Gather and opens a file there. */
+  public void gather(Path file) {
+    bench.stageProperty().set(Stage.GATHER);
+    if (stages.get(Stage.GATHER) instanceof GatherView gather) {
+      gather.open(file);
+    }
   }
 
   private void switchTheme() {

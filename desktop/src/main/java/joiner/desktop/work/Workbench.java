@@ -17,6 +17,7 @@ import joiner.edit.Edit;
 import joiner.edit.EditRefusedException;
 import joiner.edit.History;
 import joiner.finding.DesignChecks;
+import joiner.finding.KnownFindings;
 import joiner.format.DesignFolder;
 import joiner.model.Design;
 import joiner.model.Table;
@@ -31,6 +32,7 @@ public final class Workbench {
   private final Executor window;
   private final Clock clock;
   private final AtomicLong newest = new AtomicLong();
+  private final KnownFindings known = new KnownFindings();
   private final ReadOnlyObjectWrapper<History> history;
   private final ReadOnlyObjectWrapper<Verdict> verdict = new ReadOnlyObjectWrapper<>(Verdict.NONE);
   private final ReadOnlyObjectWrapper<SaveState> saved;
@@ -170,7 +172,7 @@ public final class Workbench {
         () -> {
           if (ticket == newest.get()) {
             long start = System.nanoTime();
-            var findings = DesignChecks.run(snapshot);
+            var findings = DesignChecks.run(snapshot, known);
             var audit = Audit.of(snapshot, clock, () -> ticket != newest.get());
             var result = new Verdict(findings, audit, (System.nanoTime() - start) / 1_000_000);
             window.execute(() -> show(ticket, result));
