@@ -115,7 +115,7 @@ public final class GatherView implements StageView {
       column.setGraphic(profile(source.columns().get(i)));
       column.setSortable(false);
       column.setReorderable(false);
-      column.setPrefWidth(Math.clamp(source.columns().get(i).longest() * 7.5 + 24, 120, 240));
+      column.setPrefWidth(Math.clamp(source.columns().get(i).longest() * 7.5 + 24, 160, 240));
       column.setCellValueFactory(
           row ->
               new ReadOnlyStringWrapper(

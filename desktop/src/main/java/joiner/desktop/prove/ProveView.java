@@ -54,6 +54,8 @@ public final class ProveView implements StageView {
     }
   }
 
+  private static final double MESSAGE_WIDTH = 264;
+
   private final Workbench bench;
   private final Texts texts = Texts.beside(ProveView.class);
   private final VBox main = new VBox();
@@ -74,7 +76,7 @@ public final class ProveView implements StageView {
     list.getStyleClass().add("violation-list");
     list.setCellFactory(view -> new LineCell());
     list.setPrefWidth(320);
-    list.setMinWidth(260);
+    list.setMinWidth(310);
     list.getSelectionModel().selectedItemProperty().subscribe(this::pick);
     HBox.setHgrow(detail, Priority.ALWAYS);
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
@@ -205,7 +207,6 @@ public final class ProveView implements StageView {
     protected void updateItem(Line line, boolean empty) {
       super.updateItem(line, empty);
       setText(null);
-      setPrefWidth(100);
       setPrefHeight(USE_COMPUTED_SIZE);
       if (empty || line == null || bench.design().find(line.table()).isEmpty()) {
         setGraphic(null);
@@ -213,6 +214,9 @@ public final class ProveView implements StageView {
       }
       String look = line.violation().isPresent() ? "brick" : "oak";
       var message = Parts.prose(line.message(), "small");
+      message.setPrefWidth(
+          MESSAGE_WIDTH); // A cell can only be as high as its text if the width is known.
+      message.setMinHeight(message.prefHeight(MESSAGE_WIDTH));
       var box =
           new VBox(
               2,
