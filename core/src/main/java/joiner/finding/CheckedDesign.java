@@ -1,6 +1,5 @@
 package joiner.finding;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -18,7 +17,6 @@ final class CheckedDesign {
   private final Draft draft;
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
-  private final Map<TableId, Map<FieldId, Field>> fields = new HashMap<>();
 
   CheckedDesign(Draft draft) {
     this.draft = draft;
@@ -48,10 +46,6 @@ final class CheckedDesign {
   }
 
   Field field(TableId table, FieldId field) {
-    return fields
-        .computeIfAbsent(
-            table,
-            id -> design().table(id).fields().stream().collect(Collectors.toMap(Field::id, f -> f)))
-        .get(field);
+    return design().table(table).field(field);
   }
 }

@@ -64,6 +64,9 @@ final class NameCollides implements DesignCheck {
   private static String asStored(String name) {
     String lower = name.toLowerCase(Locale.ROOT);
     int limit = Engines.POSTGRESQL.longestBytes();
+    if (lower.length() <= limit / 4) {
+      return lower; // No UTF-8 character takes more than four bytes.
+    }
     byte[] bytes = lower.getBytes(StandardCharsets.UTF_8);
     return bytes.length <= limit ? lower : new String(bytes, 0, limit, StandardCharsets.UTF_8);
   }

@@ -3,7 +3,6 @@ package joiner.format;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
-import java.nio.charset.StandardCharsets;
 import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -201,18 +200,30 @@ public final class DesignFolder {
     private SampleRows rows() throws IOException, UnreadableFileException {
       Map<TableId, Rows> rows = new LinkedHashMap<>();
       for (TableJson.Read read : reads.values()) {
-        rows.put(read.table().id(), data.isPresent() ? given(read.table(), data.get()) : own(read));
+        rows.put(read.table().id(), data.isPresent() ? given(read, data.get()) : own(read));
       }
       return new SampleRows(rows);
     }
 
-    private Rows given(Table table, Path from) throws IOException, UnreadableFileException {
-      Path csv = from.resolve(table.name() + ".csv");
-      if (!Files.isRegularFile(csv)) {
-        notices.add("There is no " + csv + "; " + table.label() + " has no rows.");
+    /**
+     * The table's file in another folder: by the table's name, or by the path the design gives it.
+     */
+    private Rows given(TableJson.Read read, Path from) throws IOException, UnreadableFileException {
+      Table table = read.table();
+      var candidates = new ArrayList<Path>(List.of(from.resolve(table.name() + ".csv")));
+      for (String path : read.paths()) {
+        candidates.add(from.resolve(String.valueOf(Path.of(path).getFileName())));
+        candidates.add(from.resolve(Path.of(path)));
+      }
+      Optional<Path> csv = candidates.stream().filter(Files::isRegularFile).findFirst();
+      if (csv.isEmpty()) {
+        notices.add(
+            "There is no " + candidates.getFirst() + "; " + table.label() + " has no rows.");
         return Rows.NONE;
       }
-      return CsvRows.read(csv, csv, table, ',', true, StandardCharsets.UTF_8);
+      var dialect = Dialect.of(read.dialect(), file);
+      return CsvRows.read(
+          csv.get(), csv.get(), table, dialect.separator(), dialect.header(), dialect.charset());
     }
 
     private Rows own(TableJson.Read read) throws IOException, UnreadableFileException {

@@ -55,15 +55,83 @@ class LauncherTest {
     assertThat(run("demo", "--help").out()).contains("Usage: joiner open");
   }
 
-  /** The shell reads the launcher without complaint. */
+  /**
+   * The launcher in a home of its own: the first start builds, the second does not, a newer source
+   * builds again.
+   */
   @Test
-  void theLauncherScriptIsSoundBash() throws Exception {
-    Process process =
-        new ProcessBuilder("bash", "-n", Path.of("..", "joiner").toString())
-            .redirectErrorStream(true)
-            .start();
-    assertThat(new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
-        .isEmpty();
+  void theLauncherBuildsOnceAndOnlyAgainWhenASourceIsNewer() throws Exception {
+    Path home = folder.resolve("home");
+    Path mvn = folder.resolve("bin/mvn");
+    Path builds = folder.resolve("builds");
+    Files.createDirectories(mvn.getParent());
+    Files.writeString(mvn, "#!/bin/sh\necho built >> '" + builds + "'\n");
+    assertThat(mvn.toFile().setExecutable(true)).isTrue();
+    for (String module : List.of("core", "database", "cli", "desktop")) {
+      Files.createDirectories(home.resolve(module).resolve("src/main"));
+      Files.writeString(home.resolve(module).resolve("pom.xml"), "<project/>");
+    }
+    Files.writeString(home.resolve("pom.xml"), "<project/>");
+    Files.copy(Path.of("..", "joiner"), home.resolve("joiner"));
+    Files.createDirectories(home.resolve("cli/target/lib"));
+    jar(home.resolve("cli/target/cli.jar"));
+
+    assertThat(start(home, mvn)).isEqualTo("7\n");
+    assertThat(Files.readAllLines(builds)).hasSize(1);
+    assertThat(start(home, mvn)).isEqualTo("7\n");
+    assertThat(Files.readAllLines(builds)).hasSize(1);
+    Path source = Files.writeString(home.resolve("core/src/main/Changed.java"), "class Changed {}");
+    Files.setLastModifiedTime(
+        source, java.nio.file.attribute.FileTime.from(java.time.Instant.now().plusSeconds(5)));
+    assertThat(start(home, mvn)).isEqualTo("7\n");
+    assertThat(Files.readAllLines(builds)).hasSize(2);
+  }
+
+  /** Starts the launcher with a word and gives what the stand-in for the command line prints. */
+  private static String start(Path home, Path mvn) throws IOException, InterruptedException {
+    var builder =
+        new ProcessBuilder("bash", home.resolve("joiner").toString(), "version")
+            .redirectError(ProcessBuilder.Redirect.DISCARD);
+    builder.environment().put("PATH", mvn.getParent() + ":" + System.getenv("PATH"));
+    Process process = builder.start();
+    String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
     assertThat(process.waitFor()).isZero();
+    return out;
+  }
+
+  /** A jar with a stand-in for the command line that prints the length of its first word. */
+  private static void jar(Path file) throws IOException {
+    byte[] code =
+        java.lang.classfile.ClassFile.of()
+            .build(
+                java.lang.constant.ClassDesc.of("joiner.cli.Main"),
+                type ->
+                    type.withMethodBody(
+                        "main",
+                        java.lang.constant.MethodTypeDesc.ofDescriptor("([Ljava/lang/String;)V"),
+                        java.lang.classfile.ClassFile.ACC_PUBLIC
+                            | java.lang.classfile.ClassFile.ACC_STATIC,
+                        body ->
+                            body.getstatic(
+                                    java.lang.constant.ClassDesc.of("java.lang.System"),
+                                    "out",
+                                    java.lang.constant.ClassDesc.of("java.io.PrintStream"))
+                                .aload(0)
+                                .iconst_0()
+                                .aaload()
+                                .invokevirtual(
+                                    java.lang.constant.ConstantDescs.CD_String,
+                                    "length",
+                                    java.lang.constant.MethodTypeDesc.ofDescriptor("()I"))
+                                .invokevirtual(
+                                    java.lang.constant.ClassDesc.of("java.io.PrintStream"),
+                                    "println",
+                                    java.lang.constant.MethodTypeDesc.ofDescriptor("(I)V"))
+                                .return_()));
+    try (var jar = new java.util.jar.JarOutputStream(Files.newOutputStream(file))) {
+      jar.putNextEntry(new java.util.zip.ZipEntry("joiner/cli/Main.class"));
+      jar.write(code);
+      jar.closeEntry();
+    }
   }
 }

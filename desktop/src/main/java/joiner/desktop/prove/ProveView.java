@@ -10,6 +10,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import javafx.scene.text.Text;
 import joiner.audit.Hint;
 import joiner.audit.Violation;
 import joiner.desktop.shape.SampleGrid;
@@ -213,10 +214,10 @@ public final class ProveView implements StageView {
         return;
       }
       String look = line.violation().isPresent() ? "brick" : "oak";
-      var message = Parts.prose(line.message(), "small");
-      message.setPrefWidth(
-          MESSAGE_WIDTH); // A cell can only be as high as its text if the width is known.
-      message.setMinHeight(message.prefHeight(MESSAGE_WIDTH));
+      var message = new Text(line.message());
+      message.getStyleClass().add("violation-text");
+      message.setWrappingWidth(
+          MESSAGE_WIDTH); // A label's height is not known before it is shown; a text's is.
       var box =
           new VBox(
               2,
