@@ -15,6 +15,7 @@ import joiner.expression.Expression.Comparison;
 import joiner.expression.Kind;
 import joiner.expression.RuleLanguage;
 import joiner.expression.Span;
+import joiner.expression.SqlText;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -133,6 +134,10 @@ final class TableWriter {
               + " counts only a column that is the whole primary key; give numbers yourself.");
     }
     dialect.typeLoss(field.type()).ifPresent(loss -> shortfall(field.label(), loss));
+    if (field.type() instanceof FieldType.WebAddress || field.type() instanceof FieldType.Kept) {
+      shortfall(
+          "the form of " + field.label(), "it is kept as text; its form is only seen by an audit.");
+    }
     Optional<String> given = defaultOf(field);
     String type = counter.orElseGet(() -> dialect.type(field.type()));
     boolean keyInside = counter.isPresent() && counter.get().contains("PRIMARY KEY");
@@ -250,7 +255,20 @@ final class TableWriter {
     dialect
         .typeCheck(field.name(), field.type())
         .ifPresent(sql -> checks.add(stored(constraint(stem + "_type", "CHECK (" + sql + ")"))));
+    if (field.type() instanceof FieldType.Email) {
+      email(field, stem);
+    }
     limits(field, stem);
+  }
+
+  /** One @ with something on both sides and no blank, as the audit wants it. */
+  private void email(Field field, String stem) {
+    String name = SqlText.iso().write(reference(field));
+    String condition =
+        name + " LIKE '%_@_%' AND " + name + " NOT LIKE '%@%@%' AND " + name + " NOT LIKE '% %'";
+    if (RuleLanguage.condition(condition, table) instanceof Checked.Sound sound) {
+      check(stem + "_address", sound.tree(), "the form of " + field.label());
+    }
   }
 
   private String stored(String name) {

@@ -445,6 +445,24 @@ class ShipmentTest {
         .anyMatch(s -> s.subject().equals("the pattern of Mark of Piece"));
   }
 
+  @Test
+  void anAddressWithoutItsSignIsRefusedByEveryEngine() throws Exception {
+    for (String url : Databases.fresh(folder)) {
+      ship(Pottery.demo(), url);
+      for (String address : List.of("odo", "@x", "odo@", "a@b@c", "a b@c")) {
+        try (Connection connection = DriverManager.getConnection(url);
+            var statement = connection.createStatement()) {
+          assertThatThrownBy(
+                  () ->
+                      statement.execute(
+                          "UPDATE member SET email = '" + address + "' WHERE member_id = 1"))
+              .as(url + address)
+              .isInstanceOf(SQLException.class);
+        }
+      }
+    }
+  }
+
   /** PostgreSQL's own list of key words says which names need quotes. */
   @Test
   void namesAreQuotedExactlyWherePostgresqlQuotesThem() throws SQLException {
