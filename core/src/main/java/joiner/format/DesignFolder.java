@@ -77,6 +77,28 @@ public final class DesignFolder {
         .read(JsonFile.read(save.current(DataPackage.FILE), shown));
   }
 
+  /** Properties of the standard that describe and do not constrain; keeping them is using them. */
+  private static final Set<String> METADATA =
+      Set.of(
+          "path",
+          "dialect",
+          "encoding",
+          "example",
+          "rdfType",
+          "bytes",
+          "hash",
+          "profile",
+          "$schema",
+          "homepage",
+          "version",
+          "created",
+          "keywords",
+          "image",
+          "contributors",
+          "sources",
+          "licenses",
+          "id");
+
   /** Reads one package. */
   private static final class Reader {
     private final Path folder;
@@ -142,8 +164,7 @@ public final class DesignFolder {
 
     private void name(Extras extras, String where) {
       Set<String> properties = new LinkedHashSet<>(extras.byProperty().keySet());
-      properties.removeAll(
-          Set.of("path", "dialect", "encoding", "example", "rdfType", "bytes", "hash"));
+      properties.removeAll(METADATA);
       if (!properties.isEmpty()) {
         notices.add("Kept but not used in " + where + ": " + String.join(", ", properties) + ".");
       }
@@ -168,6 +189,7 @@ public final class DesignFolder {
       more.rest()
           .byProperty()
           .forEach((key, value) -> extras.put(DataPackage.MORE + "/" + key, value));
+      name(new Extras(extras), "the package");
       extras.putAll(kept);
       try {
         return Design.of(

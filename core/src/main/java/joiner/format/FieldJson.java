@@ -40,6 +40,7 @@ final class FieldJson {
     var id = new FieldId(more.optionalText("id").orElse(name));
     members.any("type");
     Map<String, String> extras = new LinkedHashMap<>(members.rest().byProperty());
+    keepUnused(members, constraints, type, extras);
     constraints
         .rest()
         .byProperty()
@@ -51,6 +52,23 @@ final class FieldJson {
         new Field(
             id, name, label, type, required, defaultValue, limits, description, new Extras(extras)),
         unique);
+  }
+
+  /** A format or length that the type does not carry is kept word for word. */
+  private static void keepUnused(
+      Members members, Members constraints, FieldType type, Map<String, String> extras) {
+    boolean carried =
+        type instanceof FieldType.Uuid
+            || type instanceof FieldType.Email
+            || type instanceof FieldType.WebAddress;
+    if (!carried) {
+      members.any("format").ifPresent(format -> extras.put("format", JsonText.line(format)));
+    }
+    if (!(type instanceof FieldType.Sized)) {
+      constraints
+          .any("maxLength")
+          .ifPresent(length -> extras.put("constraints/maxLength", JsonText.line(length)));
+    }
   }
 
   private static FieldType type(Members members, Members constraints, Members more)

@@ -202,7 +202,7 @@ final class TableJson {
   private static Table withExtras(
       Table table, Members resource, Members schema, Members more, List<String> paths)
       throws UnreadableFileException {
-    for (String known : List.of("type", "format", "mediatype", "profile", "$schema")) {
+    for (String known : List.of("type", "format", "mediatype")) {
       resource.any(known);
     }
     Map<String, String> extras = new LinkedHashMap<>();

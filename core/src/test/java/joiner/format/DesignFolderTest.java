@@ -134,6 +134,25 @@ class DesignFolderTest {
   }
 
   @Test
+  void whatIsNotUnderstoodIsWrittenBackAndNamed() throws Exception {
+    String field =
+        "{\"name\": \"x\", \"type\": \"string\", \"format\": \"binary\"}, {\"name\": \"y\", \"type\": \"any\", \"constraints\": {\"maxLength\": 3}}";
+    DesignFolder.Opened opened =
+        opened(
+            "{\"studio:colour\": \"green\", \"resources\": [{\"name\": \"a\", \"profile\": \"tabular-data-resource\", \"schema\": {\"fields\": ["
+                + field
+                + "]}}]}");
+    assertThat(opened.notices())
+        .anyMatch(n -> n.contains("studio:colour"))
+        .anyMatch(n -> n.contains("a.x: format"))
+        .anyMatch(n -> n.contains("constraints/maxLength"));
+    DesignFolder.save(opened.draft(), folder);
+    assertThat(Files.readString(folder.resolve("datapackage.json")))
+        .contains("binary", "\"maxLength\": 3", "tabular-data-resource", "studio:colour");
+    assertThat(DesignFolder.open(folder).draft()).isEqualTo(opened.draft());
+  }
+
+  @Test
   void inlineRowsAreRead() throws Exception {
     Draft draft =
         opened(
