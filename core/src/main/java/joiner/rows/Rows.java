@@ -2,6 +2,7 @@ package joiner.rows;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -171,14 +172,21 @@ public final class Rows {
     return other instanceof Rows that && count == that.count && sameColumns(that);
   }
 
+  /** A field without a column is NULL in every row. */
   private boolean sameColumns(Rows that) {
-    return columns.keySet().equals(that.columns.keySet())
-        && columns.keySet().stream()
-            .allMatch(f -> Arrays.equals(columns.get(f), that.columns.get(f)));
+    if (count == 0 || columns == that.columns) {
+      return true;
+    }
+    var all = new HashSet<>(columns.keySet());
+    all.addAll(that.columns.keySet());
+    @Nullable String[] none = new String[count];
+    return all.stream()
+        .allMatch(
+            f -> Arrays.equals(columns.getOrDefault(f, none), that.columns.getOrDefault(f, none)));
   }
 
   @Override
   public int hashCode() {
-    return count * 31 + columns.keySet().hashCode();
+    return count;
   }
 }
