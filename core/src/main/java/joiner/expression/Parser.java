@@ -23,7 +23,7 @@ import joiner.expression.Expression.Comparison;
  */
 final class Parser {
   /** How deep brackets and prefixes may nest, and how long a chain of arithmetic may be. */
-  static final int DEEPEST = 500;
+  static final int DEEPEST = 200;
 
   private static final Set<String> RESERVED =
       Set.of(
