@@ -16,6 +16,7 @@ class LayersTest {
           "model",
           "expression",
           "rows",
+          "dependency",
           "naming",
           "discovery",
           "edit",

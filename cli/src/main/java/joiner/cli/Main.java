@@ -19,6 +19,7 @@ import picocli.CommandLine.Command;
       SqlCommand.class,
       ShipCommand.class,
       ImportCommand.class,
+      NormalizeCommand.class,
       VersionCommand.class
     },
     footer = {

@@ -204,8 +204,30 @@ class CommandLineTest {
   }
 
   @Test
+  void normalizeAnswersWithoutAnyData() throws IOException {
+    Outcome outcome =
+        run(
+            "normalize",
+            "--attributes",
+            "A,B,C",
+            "--dependencies",
+            "A,B->C; C->A",
+            "--to",
+            "bcnf",
+            "--json");
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.json().get("normalForm")).isEqualTo("3NF");
+    assertThat(outcome.json().get("candidateKeys"))
+        .isEqualTo(List.of(List.of("A", "B"), List.of("B", "C")));
+    assertThat(outcome.json().get("lost"))
+        .isEqualTo(List.of(Map.of("from", List.of("A", "B"), "to", List.of("C"))));
+    assertThat(run("normalize", "--attributes", "A", "--dependencies", "A->X").code()).isEqualTo(2);
+  }
+
+  @Test
   void everyCommandDocumentsItself() {
-    for (String command : List.of("check", "audit", "sql", "ship", "import", "version")) {
+    for (String command :
+        List.of("check", "audit", "sql", "ship", "import", "normalize", "version")) {
       assertThat(run(command, "--help").out()).contains("Usage: joiner " + command);
     }
     assertThat(run("version").out()).startsWith("Joiner ");

@@ -1,0 +1,108 @@
+package joiner.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import joiner.dependency.AttributeSet;
+import joiner.dependency.CandidateKeys;
+import joiner.dependency.Decomposition;
+import joiner.dependency.Dependency;
+import joiner.dependency.Scheme;
+import joiner.dependency.SchemeText;
+import joiner.dependency.Violation;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Answers questions of normalization about attributes and dependencies, without any data. */
+@Command(
+    name = "normalize",
+    description =
+        "Find keys, normal form, violations, a minimal cover and a decomposition of attributes with functional dependencies.",
+    mixinStandardHelpOptions = true)
+final class NormalizeCommand implements Callable<Integer> {
+  @Option(names = "--attributes", required = true, description = "The attributes, like \"A,B,C\".")
+  private String attributes;
+
+  @Option(
+      names = "--dependencies",
+      required = true,
+      description = "The dependencies, like \"A,B->C; C->A\".")
+  private String dependencies;
+
+  @Option(
+      names = "--to",
+      defaultValue = "3nf",
+      description = "The form to decompose into: 3nf (as usual) or bcnf.")
+  private String to;
+
+  @Option(names = "--json", description = "Print one JSON document and nothing else.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    if (!to.equals("3nf") && !to.equals("bcnf")) {
+      throw new ParameterException(spec.commandLine(), "--to is 3nf or bcnf, not " + to);
+    }
+    Scheme scheme;
+    try {
+      scheme = SchemeText.read(attributes, dependencies);
+    } catch (IllegalArgumentException e) {
+      throw new ParameterException(spec.commandLine(), e.getMessage(), e);
+    }
+    Map<String, Object> document = document(scheme);
+    PrintWriter out = spec.commandLine().getOut();
+    if (json) {
+      JsonOut.print(document, out);
+    } else {
+      document.forEach((name, value) -> out.println(name + ": " + value));
+    }
+    return ExitCode.FINE;
+  }
+
+  private Map<String, Object> document(Scheme scheme) {
+    CandidateKeys keys = scheme.candidateKeys(() -> false);
+    List<Violation> violations = scheme.violations(keys);
+    Decomposition parts = to.equals("bcnf") ? scheme.boyceCodd() : scheme.synthesis(keys);
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("candidateKeys", keys.keys().stream().map(scheme::names).toList());
+    document.put("prime", scheme.names(scheme.prime(keys)));
+    document.put("normalForm", scheme.normalForm(violations).words());
+    document.put("cover", scheme.minimalCover().stream().map(d -> sides(scheme, d)).toList());
+    document.put("violations", violations.stream().map(v -> violation(scheme, v)).toList());
+    var tables = new ArrayList<Map<String, Object>>();
+    for (AttributeSet part : parts.parts()) {
+      Map<String, Object> table = new LinkedHashMap<>();
+      table.put("attributes", scheme.names(part));
+      table.put("keys", scheme.keysOf(part, () -> false).stream().map(scheme::names).toList());
+      tables.add(table);
+    }
+    document.put("tables", tables);
+    document.put("lossless", parts.lossless());
+    document.put("lost", parts.lost().stream().map(d -> sides(scheme, d)).toList());
+    return document;
+  }
+
+  private static Map<String, Object> violation(Scheme scheme, Violation violation) {
+    Map<String, Object> item = new LinkedHashMap<>();
+    item.put("form", violation.form().words());
+    item.putAll(sides(scheme, violation.dependency()));
+    item.put("why", violation.why());
+    return item;
+  }
+
+  private static Map<String, Object> sides(Scheme scheme, Dependency dependency) {
+    Map<String, Object> sides = new LinkedHashMap<>();
+    sides.put("from", scheme.names(dependency.from()));
+    sides.put("to", scheme.names(dependency.to()));
+    return sides;
+  }
+}
