@@ -97,6 +97,7 @@ final class Finder {
     @Override
     protected void updateItem(Action action, boolean empty) {
       super.updateItem(action, empty);
+      setPrefWidth(0); // As wide as the list, whatever the name.
       setText(null);
       if (empty || action == null) {
         setGraphic(null);

@@ -56,7 +56,11 @@ public final class Frame {
     side.getStyleClass().add("side-sheet");
     side.setPrefWidth(292);
     side.setMinWidth(292);
-    var pane = new BorderPane(new VBox(notice(), middle));
+    var centre = new VBox(notice(), middle);
+    centre.setMinSize(0, 0);
+    middle.setMinSize(0, 0);
+    var pane = new BorderPane(centre);
+    pane.setMinSize(0, 0); // Long names are shortened; they never push the window's parts aside.
     VBox.setVgrow(middle, javafx.scene.layout.Priority.ALWAYS);
     pane.setTop(new Strip(bench, finder::open).node());
     pane.setLeft(new TableList(bench, actions::addTable).node());

@@ -81,7 +81,7 @@ public final class GuardView implements StageView {
     add.setId("new-rule");
     return Parts.row(
         10,
-        Parts.label(texts.get("title", table.noun().indefinite()), "title"),
+        Parts.shortened(texts.get("title", table.noun().indefinite()), "title"),
         Parts.label(texts.get("counts", table.rules().size(), fieldRules(table).size()), "muted"),
         Parts.spring(),
         add);

@@ -129,18 +129,14 @@ final class RuleCard {
     }
   }
 
-  private static Node problem(String text, Problem problem) {
-    int at = problem.span().start();
-    String piece =
-        text.substring(Math.min(at, text.length()), Math.min(problem.span().end(), text.length()));
-    var message = Parts.prose(problem.message(), text.isBlank() ? "muted" : "brick", "small");
-    message.setId("rule-problem");
-    return text.isBlank()
-        ? message
-        : Parts.prose(
-            (at + 1) + (piece.isBlank() ? "" : " “" + piece + "”") + ": " + problem.message(),
-            "brick",
-            "small");
+  private Node problem(String text, Problem problem) {
+    if (text.isBlank()) {
+      return Parts.prose(problem.message(), "muted", "small");
+    }
+    int at = Math.min(problem.span().start(), text.length());
+    String piece = text.substring(at, Math.clamp(problem.span().end(), at, text.length()));
+    String place = piece.isBlank() ? texts.get("at", at + 1) : texts.get("at.piece", at + 1, piece);
+    return Parts.prose(place + " " + problem.message(), "brick", "small");
   }
 
   private Node badges(Checked.Sound sound) {

@@ -70,10 +70,12 @@ public final class ShapeView implements StageView {
             : String.join(", ", table.labelsOf(table.primaryKey()));
     String area =
         table.area().isEmpty() ? texts.get("head.noArea") : texts.get("head.area", table.area());
-    var title = Parts.label(table.label(), "title");
+    var title = Parts.shortened(table.label(), "title");
     title.setId("shape-title");
     return Parts.row(
-        10, title, Parts.label(texts.get("head", table.noun().indefinite(), area, key), "muted"));
+        10,
+        title,
+        Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted"));
   }
 
   private Node rowsHead(Table table) {

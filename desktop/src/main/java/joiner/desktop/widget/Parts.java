@@ -26,6 +26,13 @@ public final class Parts {
     return label;
   }
 
+  /** A text that is shortened where there is no room for it. */
+  public static Label shortened(String text, String... styles) {
+    var label = label(text, styles);
+    label.setMinWidth(0);
+    return label;
+  }
+
   /** A text that wraps. */
   public static Label prose(String text, String... styles) {
     var label = new Label(text);
