@@ -70,7 +70,7 @@ public final class ProveView implements StageView {
   /** Builds the stage. */
   public ProveView(Workbench bench) {
     this.bench = bench;
-    this.samples = new SampleGrid(bench, texts);
+    this.samples = new SampleGrid(bench);
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     list.setId("violations");

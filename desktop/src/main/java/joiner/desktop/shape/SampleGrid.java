@@ -25,17 +25,16 @@ import joiner.rows.Rows;
 /** The sample rows of a table; cells that break the design are marked. */
 public final class SampleGrid {
   private final Workbench bench;
-  private final Texts texts;
+  private final Texts texts = Texts.beside(SampleGrid.class);
   private final TableView<Integer> grid = new TableView<>();
   private List<Field> shownFields = List.of();
   private Optional<TableId> shownTable = Optional.empty();
   private Map<FieldId, Set<Integer>> bad = Map.of();
   private Rows rows = Rows.NONE;
 
-  /** A grid whose words are those of the stage it stands in. */
-  public SampleGrid(Workbench bench, Texts texts) {
+  /** A grid of no table yet. */
+  public SampleGrid(Workbench bench) {
     this.bench = bench;
-    this.texts = texts;
     grid.setEditable(true);
     grid.setId("sample-grid");
     grid.setMinHeight(120);

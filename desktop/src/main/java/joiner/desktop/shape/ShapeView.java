@@ -26,7 +26,7 @@ public final class ShapeView implements StageView {
   public ShapeView(Workbench bench) {
     this.bench = bench;
     this.grid = new FieldGrid(bench, texts);
-    this.samples = new SampleGrid(bench, texts);
+    this.samples = new SampleGrid(bench);
     this.sheet = new ShapeSheet(bench, texts);
     main.getStyleClass().add("stage-area");
     bench.historyProperty().subscribe(value -> show());
