@@ -4,8 +4,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import joiner.model.Design;
-import joiner.model.Field;
-import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -43,9 +41,5 @@ final class CheckedDesign {
   /** Relationships in which the table is the parent. */
   List<Relationship> childrenOf(TableId parent) {
     return byParent.getOrDefault(parent, List.of());
-  }
-
-  Field field(TableId table, FieldId field) {
-    return design().table(table).field(field);
   }
 }

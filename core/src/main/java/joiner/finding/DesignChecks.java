@@ -3,6 +3,7 @@ package joiner.finding;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.rows.Draft;
 import joiner.rows.Rows;
@@ -46,19 +47,19 @@ public final class DesignChecks {
   }
 
   /**
-   * The same, taking over what is known of tables that have not changed since; so the time after a
-   * change of one table hardly depends on how many others there are.
+   * The same, taking over what is known of tables and relationships that have not changed since; so
+   * the time after a change of one table hardly depends on how many others there are.
    */
   public static List<Finding> run(Draft draft, KnownFindings known) {
     var design = new CheckedDesign(draft);
     List<List<Finding>> byCheck = new ArrayList<>();
     ALL.forEach(check -> byCheck.add(new ArrayList<>()));
     for (int i = 0; i < ALL.size(); i++) {
-      if (!(ALL.get(i) instanceof TableCheck)) {
+      if (!(ALL.get(i) instanceof TableCheck || ALL.get(i) instanceof RelationshipCheck)) {
         ALL.get(i).run(design, byCheck.get(i)::add);
       }
     }
-    known.update(design, DesignChecks::runOnTable, byCheck);
+    known.update(design, DesignChecks::runOnTable, DesignChecks::runOnRelationship, byCheck);
     return byCheck.stream()
         .flatMap(List::stream)
         .sorted(Comparator.comparing(Finding::severity))
@@ -71,6 +72,19 @@ public final class DesignChecks {
       int number = i;
       if (ALL.get(i) instanceof TableCheck check) {
         check.run(table, rows, finding -> found.add(new KnownFindings.Numbered(number, finding)));
+      }
+    }
+    return found;
+  }
+
+  private static List<KnownFindings.Numbered> runOnRelationship(
+      Relationship r, Table child, Table parent) {
+    var found = new ArrayList<KnownFindings.Numbered>();
+    for (int i = 0; i < ALL.size(); i++) {
+      int number = i;
+      if (ALL.get(i) instanceof RelationshipCheck check) {
+        check.run(
+            r, child, parent, finding -> found.add(new KnownFindings.Numbered(number, finding)));
       }
     }
     return found;

@@ -8,8 +8,8 @@ import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
 
-/** A foreign key is the beginning of an index or key of its table. */
-final class ForeignKeyWithoutIndex implements DesignCheck {
+/** A foreign key is the beginning of an index or key of its child. */
+final class ForeignKeyWithoutIndex implements RelationshipCheck {
   private static final TableFinding FINDING =
       new TableFinding("foreign-key-without-index", Severity.ADVICE, Topic.CONNECT);
 
@@ -19,28 +19,23 @@ final class ForeignKeyWithoutIndex implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Relationship r : design.design().relationships()) {
-      Table table = design.design().table(r.child());
-      boolean indexed =
-          table.keys().stream().anyMatch(key -> begins(key, r.childFields()))
-              || table.indexes().stream()
-                  .anyMatch(index -> begins(index.fields(), r.childFields()));
-      if (!indexed) {
-        List<String> names = table.namesOf(r.childFields());
-        var index =
-            new Index("ix_" + table.name() + "_" + String.join("_", names), r.childFields());
-        found.accept(
-            FINDING.about(
-                r,
-                "No index on " + String.join(", ", names) + " of " + table.label() + ".",
-                "Finding the "
-                    + table.noun().plural()
-                    + " of one "
-                    + design.design().table(r.parent()).noun().singular()
-                    + ", or deleting one, reads every row.",
-                new Remedy("Add the index", ChangeTable.addIndex(table, index))));
-      }
+  public void run(Relationship r, Table child, Table parent, Consumer<Finding> found) {
+    boolean indexed =
+        child.keys().stream().anyMatch(key -> begins(key, r.childFields()))
+            || child.indexes().stream().anyMatch(index -> begins(index.fields(), r.childFields()));
+    if (!indexed) {
+      List<String> names = child.namesOf(r.childFields());
+      var index = new Index("ix_" + child.name() + "_" + String.join("_", names), r.childFields());
+      found.accept(
+          FINDING.about(
+              r,
+              "No index on " + String.join(", ", names) + " of " + child.label() + ".",
+              "Finding the "
+                  + child.noun().plural()
+                  + " of one "
+                  + parent.noun().singular()
+                  + ", or deleting one, reads every row.",
+              new Remedy("Add the index", ChangeTable.addIndex(child, index))));
     }
   }
 

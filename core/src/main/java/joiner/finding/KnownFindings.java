@@ -4,13 +4,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BiFunction;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
 
 /**
- * Findings about single tables that still hold from the last run. Tables and rows never change in
- * place, so the same values have the same findings. Belongs to one thread at a time.
+ * Findings about single tables and relationships that still hold from the last run. Values never
+ * change in place, so the same values have the same findings. Belongs to one thread at a time.
  */
 public final class KnownFindings {
   /** A finding with the place of its check in the list. */
@@ -18,10 +20,44 @@ public final class KnownFindings {
 
   private record Known(Table table, Rows rows, List<Numbered> findings) {}
 
-  private Map<TableId, Known> known = Map.of();
+  private record KnownLink(Relationship link, Table child, Table parent, List<Numbered> findings) {}
 
-  /** Adds the findings of all tables to the lists of their checks. */
+  /** A check of a relationship with its child and its parent. */
+  interface LinkCheck {
+    List<Numbered> apply(Relationship link, Table child, Table parent);
+  }
+
+  private Map<TableId, Known> known = Map.of();
+  private Map<RelationshipId, KnownLink> knownLinks = Map.of();
+
+  /** Adds the findings of all tables and relationships to the lists of their checks. */
   void update(
+      CheckedDesign design,
+      BiFunction<Table, Rows, List<Numbered>> check,
+      LinkCheck linkCheck,
+      List<List<Finding>> byCheck) {
+    updateTables(design, check, byCheck);
+    updateLinks(design, linkCheck, byCheck);
+  }
+
+  private void updateLinks(CheckedDesign design, LinkCheck check, List<List<Finding>> byCheck) {
+    Map<RelationshipId, KnownLink> next =
+        HashMap.newHashMap(design.design().relationships().size());
+    for (Relationship link : design.design().relationships()) {
+      Table child = design.design().table(link.child());
+      Table parent = design.design().table(link.parent());
+      KnownLink before = knownLinks.get(link.id());
+      boolean holds =
+          before != null && before.link == link && before.child == child && before.parent == parent;
+      KnownLink now =
+          holds ? before : new KnownLink(link, child, parent, check.apply(link, child, parent));
+      next.put(link.id(), now);
+      now.findings.forEach(numbered -> byCheck.get(numbered.check).add(numbered.finding));
+    }
+    knownLinks = next;
+  }
+
+  private void updateTables(
       CheckedDesign design,
       BiFunction<Table, Rows, List<Numbered>> check,
       List<List<Finding>> byCheck) {

@@ -6,7 +6,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 
 /** A foreign key refers to a primary or unique key. */
-final class ReferenceToNoKey implements DesignCheck {
+final class ReferenceToNoKey implements RelationshipCheck {
   private static final TableFinding FINDING =
       new TableFinding("reference-to-no-key", Severity.ERROR, Topic.CONNECT);
 
@@ -16,24 +16,16 @@ final class ReferenceToNoKey implements DesignCheck {
   }
 
   @Override
-  public void run(CheckedDesign design, Consumer<Finding> found) {
-    for (Relationship r : design.design().relationships()) {
-      Table parent = design.design().table(r.parent());
-      if (!parent.isKey(r.parentFields())) {
-        String fields = String.join(" and ", parent.labelsOf(r.parentFields()));
-        found.accept(
-            FINDING.about(
-                r,
-                r.name()
-                    + " refers to "
-                    + fields
-                    + " of "
-                    + parent.label()
-                    + ", which is not a key.",
-                "A row could then belong to several parents at once, so engines refuse it.",
-                new Remedy(
-                    "Make " + fields + " unique", SetUnique.of(parent, r.parentFields(), true))));
-      }
+  public void run(Relationship r, Table child, Table parent, Consumer<Finding> found) {
+    if (!parent.isKey(r.parentFields())) {
+      String fields = String.join(" and ", parent.labelsOf(r.parentFields()));
+      found.accept(
+          FINDING.about(
+              r,
+              r.name() + " refers to " + fields + " of " + parent.label() + ", which is not a key.",
+              "A row could then belong to several parents at once, so engines refuse it.",
+              new Remedy(
+                  "Make " + fields + " unique", SetUnique.of(parent, r.parentFields(), true))));
     }
   }
 }
