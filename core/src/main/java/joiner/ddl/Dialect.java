@@ -9,7 +9,6 @@ import joiner.expression.SqlText;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.ReferentialAction;
 import joiner.model.Table;
 import joiner.naming.IdentifierRules;
 
@@ -66,11 +65,6 @@ public abstract class Dialect {
 
   /** Whether the column definition takes the default in brackets. */
   abstract String defaultClause(String expression, boolean literal);
-
-  /** The action as the engine's catalog gives it back. */
-  String storedAction(ReferentialAction action) {
-    return action.sql();
-  }
 
   /** What the engine loses of a type, if anything. */
   Optional<String> typeLoss(FieldType type) {

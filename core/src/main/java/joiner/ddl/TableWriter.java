@@ -233,8 +233,8 @@ final class TableWriter {
             stored(table.namesOf(r.childFields())),
             dialect.identifiers().stored(parent.name()),
             stored(parent.namesOf(r.parentFields())),
-            dialect.storedAction(r.onDelete()),
-            dialect.storedAction(r.onUpdate())));
+            r.onDelete().sql(),
+            r.onUpdate().sql()));
   }
 
   private static String action(String words, String action) {

@@ -53,7 +53,7 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
     return new ChangeTable(
         "index " + String.join(", ", table.labelsOf(index.fields())) + " of " + table.label(),
         table.id(),
-        t -> t.withIndexes(append(t.indexes(), index)));
+        t -> t.withIndexAdded(index));
   }
 
   /** Removes an index. */

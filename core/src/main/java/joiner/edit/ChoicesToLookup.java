@@ -6,7 +6,6 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
-import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -35,12 +34,7 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
             choosing.name(), draft.design().tables().stream().map(Table::name).toList());
     Field key = Field.of("name", "Name", text).withRequired(true);
     Table lookup =
-        Table.of(
-                name,
-                choosing.label(),
-                new Noun(
-                    choosing.label().toLowerCase(java.util.Locale.ROOT),
-                    NamingPolicy.plural(choosing.label().toLowerCase(java.util.Locale.ROOT))))
+        Table.of(name, choosing.label(), NamingPolicy.nounFor(choosing.label()))
             .withArea(owner.area())
             .withFields(List.of(key))
             .withPrimaryKey(List.of(key.id()))
@@ -57,12 +51,12 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
                 .design()
                 .withTable(
                     table,
-                    t -> {
-                      var indexes = new java.util.ArrayList<>(t.indexes());
-                      indexes.add(
-                          new Index("ix_" + owner.name() + "_" + choosing.name(), List.of(field)));
-                      return t.withField(field, f -> f.withType(text)).withIndexes(indexes);
-                    }));
+                    t ->
+                        t.withField(field, f -> f.withType(text))
+                            .withIndexAdded(
+                                new Index(
+                                    "ix_" + owner.name() + "_" + choosing.name(),
+                                    List.of(field)))));
     return new AddRelationship(
             Relationship.of(constraint, table, List.of(field), lookup.id(), List.of(key.id()))
                 .withRoles("has", "is given to"))

@@ -131,11 +131,7 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
             .design()
             .withTable(
                 one.id(),
-                t -> {
-                  var indexes = new java.util.ArrayList<>(t.indexes());
-                  indexes.add(new Index("ix_" + one.name() + "_" + other.name(), key));
-                  return t.withIndexes(indexes);
-                }));
+                t -> t.withIndexAdded(new Index("ix_" + one.name() + "_" + other.name(), key))));
   }
 
   private static Field foreignKeyField(Table one, Field key, Table other) {

@@ -1,7 +1,6 @@
 package joiner.edit;
 
 import java.util.ArrayList;
-import java.util.List;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -50,18 +49,10 @@ public final class Relating {
                 + String.join("_", key.stream().map(FieldId::value).toList()),
             design.relationships().stream().map(Relationship::name).toList());
     var index = new Index("ix_" + constraint.substring(3), key);
-    edits.add(
-        new ChangeTable(
-            "index the link", child.id(), t -> t.withIndexes(append(t.indexes(), index))));
+    edits.add(new ChangeTable("index the link", child.id(), t -> t.withIndexAdded(index)));
     edits.add(
         new AddRelationship(
             Relationship.of(constraint, child.id(), key, parent.id(), parent.primaryKey())));
     return Edit.all(name, edits);
-  }
-
-  private static List<Index> append(List<Index> indexes, Index last) {
-    var longer = new ArrayList<>(indexes);
-    longer.add(last);
-    return longer;
   }
 }

@@ -8,7 +8,6 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
-import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -81,12 +80,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             r.onDelete() == ReferentialAction.SET_NULL ? ReferentialAction.CASCADE : r.onDelete(),
             r);
     Table join =
-        Table.of(
-                name,
-                label,
-                new Noun(
-                    label.toLowerCase(java.util.Locale.ROOT),
-                    NamingPolicy.plural(label.toLowerCase(java.util.Locale.ROOT))))
+        Table.of(name, label, NamingPolicy.nounFor(label))
             .withArea(child.area())
             .withFields(fields)
             .withPrimaryKey(key)

@@ -17,7 +17,6 @@ import java.util.Set;
 import joiner.discovery.ColumnProfile;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
@@ -145,10 +144,8 @@ public record CsvSource(String name, char separator, List<ColumnProfile> columns
       taken.add(field.name());
       fields.put(column(i), field);
     }
-    String singular = label.toLowerCase(java.util.Locale.ROOT);
     Table table =
-        Table.of(name, label, new Noun(singular, NamingPolicy.plural(singular)))
-            .withFields(List.copyOf(fields.values()));
+        Table.of(name, label, NamingPolicy.nounFor(label)).withFields(List.copyOf(fields.values()));
     var cells = new ArrayList<List<Optional<String>>>();
     for (int row = 0; row < rows.count(); row++) {
       cells.add(rows.row(row, List.copyOf(fields.keySet())));

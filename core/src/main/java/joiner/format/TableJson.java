@@ -275,10 +275,7 @@ final class TableJson {
     if (!table.id().value().equals(table.name())) {
       more.put("id", table.id().value());
     }
-    Noun usual =
-        new Noun(
-            table.label().toLowerCase(java.util.Locale.ROOT),
-            NamingPolicy.plural(table.label().toLowerCase(java.util.Locale.ROOT)));
+    Noun usual = NamingPolicy.nounFor(table.label());
     if (!table.noun().equals(usual)) {
       more.put("noun", Json.Arr.of(List.of(table.noun().singular(), table.noun().plural())));
     }

@@ -343,6 +343,13 @@ public record Table(
         extras);
   }
 
+  /** The same table with an index added at the end. */
+  public Table withIndexAdded(Index index) {
+    var all = new ArrayList<>(indexes);
+    all.add(index);
+    return withIndexes(all);
+  }
+
   public Table withRowLabel(Optional<String> other) {
     return new Table(
         id,

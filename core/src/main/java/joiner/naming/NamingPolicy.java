@@ -3,6 +3,7 @@ package joiner.naming;
 import java.text.Normalizer;
 import java.util.Collection;
 import java.util.Locale;
+import joiner.model.Noun;
 
 /**
  * Derives names from labels: lower case, words joined by underscores, ASCII letters and digits
@@ -41,6 +42,12 @@ public final class NamingPolicy {
       candidate = name + "_" + number;
     }
     return candidate;
+  }
+
+  /** What rows of a table of that label are called, as long as nobody says otherwise. */
+  public static Noun nounFor(String label) {
+    String singular = label.toLowerCase(Locale.ROOT);
+    return new Noun(singular, plural(singular));
   }
 
   /** The usual English plural of a noun; a guess that people can overwrite. */

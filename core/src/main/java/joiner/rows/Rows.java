@@ -7,7 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
 
@@ -96,19 +95,6 @@ public final class Rows {
     return fields.stream().map(field -> cell(row, field)).toList();
   }
 
-  /** The same rows with one column's values changed; empty stays empty. */
-  public Rows mapColumn(FieldId field, UnaryOperator<String> change) {
-    @Nullable String[] column = columns.get(field);
-    if (column == null) {
-      return this;
-    }
-    @Nullable String[] changed = new String[count];
-    for (int i = 0; i < count; i++) {
-      changed[i] = column[i] == null ? null : change.apply(column[i]);
-    }
-    return withColumn(field, changed);
-  }
-
   /** The same rows with a column set to given values, one for each row. */
   public Rows withColumn(FieldId field, List<Optional<String>> values) {
     if (values.size() != count) {
@@ -151,20 +137,6 @@ public final class Rows {
             longer.computeIfAbsent(field, f -> new String[count + 1])[count] =
                 text.isEmpty() ? null : text);
     return new Rows(count + 1, longer);
-  }
-
-  /** The rows with those numbers, from 0, in that order. */
-  public Rows select(int[] numbers) {
-    Map<FieldId, @Nullable String[]> selected = new LinkedHashMap<>();
-    columns.forEach(
-        (field, column) -> {
-          @Nullable String[] picked = new String[numbers.length];
-          for (int i = 0; i < numbers.length; i++) {
-            picked[i] = column[numbers[i]];
-          }
-          selected.put(field, picked);
-        });
-    return new Rows(numbers.length, selected);
   }
 
   @Override

@@ -11,10 +11,10 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
-import javafx.util.StringConverter;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Background;
@@ -75,11 +75,11 @@ public final class ConnectView implements StageView {
     focus.setValue(0);
     focus.setId("focus");
     focus.setAccessibleText(texts.get("focus"));
-    focus.setConverter(converter(this::focusWords));
+    focus.setConverter(new ShownAs<>(this::focusWords));
     focus.valueProperty().subscribe(value -> layOut());
     relate.setId("relate");
     relate.setPromptText(texts.get("relate.none"));
-    relate.setConverter(converter(table -> table == null ? "" : table.label()));
+    relate.setConverter(new ShownAs<>(Table::label));
     relate.setOnAction(event -> relate());
     var fit = Parts.button(texts.get("fit"), map::fit);
     return Parts.row(
@@ -91,23 +91,9 @@ public final class ConnectView implements StageView {
         relate);
   }
 
-  private static <T> StringConverter<T> converter(java.util.function.Function<T, String> words) {
-    return new StringConverter<>() {
-      @Override
-      public String toString(T value) {
-        return words.apply(value);
-      }
-
-      @Override
-      public T fromString(String text) {
-        throw new IllegalStateException("not editable");
-      }
-    };
-  }
-
   private String focusWords(Integer steps) {
     String table = bench.table().map(Table::label).orElse("");
-    return steps == null || steps == 0
+    return steps == 0
         ? texts.get("focus") + " " + texts.get("focus.all")
         : texts.get("focus.step", steps, table);
   }

@@ -15,6 +15,7 @@ import javafx.scene.control.TableView;
 import javafx.scene.layout.HBox;
 import joiner.desktop.widget.EditingCell;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
@@ -341,18 +342,7 @@ final class FieldGrid {
       super.startEdit();
       var box = new ComboBox<TypeChoice>();
       box.getItems().setAll(TypeChoice.values());
-      box.setConverter(
-          new javafx.util.StringConverter<>() {
-            @Override
-            public String toString(TypeChoice choice) {
-              return choice == null ? "" : texts.get("type." + choice.name());
-            }
-
-            @Override
-            public TypeChoice fromString(String text) {
-              throw new IllegalStateException("not editable");
-            }
-          });
+      box.setConverter(new ShownAs<>(choice -> texts.get("type." + choice.name())));
       TypeChoice.of(field.get().type()).ifPresent(box::setValue);
       box.setOnAction(event -> choose(field.get(), box.getValue()));
       box.setOnHidden(event -> cancelEdit());

@@ -20,7 +20,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
-import javafx.util.StringConverter;
 import joiner.database.Shipment;
 import joiner.database.Target;
 import joiner.ddl.Dialect;
@@ -30,6 +29,7 @@ import joiner.ddl.SchemaScript;
 import joiner.ddl.Shortfall;
 import joiner.ddl.Statement;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Background;
@@ -67,7 +67,7 @@ public final class ShipView implements StageView {
     targets.setPrefWidth(188);
     targets.setMinWidth(170);
     rows.getItems().setAll(RowsChoice.values());
-    rows.setConverter(words());
+    rows.setConverter(new ShownAs<>(choice -> texts.get("rows." + choice)));
     rows.setValue(RowsChoice.ALL);
     rows.setAccessibleText(texts.get("rows"));
     rows.valueProperty().subscribe(value -> write());
@@ -86,20 +86,6 @@ public final class ShipView implements StageView {
   @Override
   public Node side() {
     return side;
-  }
-
-  private StringConverter<RowsChoice> words() {
-    return new StringConverter<>() {
-      @Override
-      public String toString(RowsChoice choice) {
-        return choice == null ? "" : texts.get("rows." + choice);
-      }
-
-      @Override
-      public RowsChoice fromString(String text) {
-        throw new IllegalStateException("not editable");
-      }
-    };
   }
 
   /** Writes all scripts anew in the background. */
