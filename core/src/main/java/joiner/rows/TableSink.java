@@ -1,0 +1,22 @@
+package joiner.rows;
+
+/** Takes a table in as it is read, cell by cell, so that no reader has to hold it. */
+public interface TableSink {
+  /**
+   * Announces a further column. Rows that ended before are empty in it.
+   *
+   * @param header as it stands in the source
+   * @return its place, from 0
+   */
+  int column(String header);
+
+  /** The text of a cell of the current row; cells that are not named are empty. */
+  void cell(int column, String text);
+
+  /**
+   * Ends the current row.
+   *
+   * @param line where the row began in the source, from 1; 0 where lines mean nothing
+   */
+  void endRow(long line);
+}
