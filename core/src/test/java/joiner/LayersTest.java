@@ -23,7 +23,8 @@ class LayersTest {
           "finding",
           "audit",
           "ddl",
-          "format");
+          "format",
+          "source");
 
   private static final JavaClasses CORE =
       new ClassFileImporter()

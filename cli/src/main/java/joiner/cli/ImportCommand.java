@@ -8,11 +8,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
-import joiner.edit.AddTable;
+import java.util.stream.IntStream;
 import joiner.finding.TypeWords;
-import joiner.format.CsvSource;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import joiner.model.Design;
@@ -22,7 +22,12 @@ import joiner.naming.NamingPolicy;
 import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
+import joiner.source.ImportOptions;
+import joiner.source.ProfiledSource;
+import joiner.source.Source;
+import joiner.source.SourceImport;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -32,10 +37,13 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "import",
     description =
-        "Read CSV files and add each as a table with its rows to a design, which is made if it is not there.",
+        "Read files and add their tables with the rows to a design, which is made if it is not there.",
     mixinStandardHelpOptions = true)
 final class ImportCommand implements Callable<Integer> {
-  @Parameters(paramLabel = "FILE", arity = "1..*", description = "CSV files with a header line.")
+  @Parameters(
+      paramLabel = "FILE",
+      arity = "1..*",
+      description = "CSV, TSV, xlsx, ods, JSON, XML or datapackage.json.")
   private List<Path> files;
 
   @Option(
@@ -44,6 +52,27 @@ final class ImportCommand implements Callable<Integer> {
       paramLabel = "DESIGN",
       description = "The design folder to write.")
   private Path out;
+
+  @Mixin private SourceArgument sources;
+
+  @Option(
+      names = "--definition-only",
+      description = "Take the tables and fields, without the rows.")
+  private boolean definitionOnly;
+
+  @Option(
+      names = "--first-number",
+      paramLabel = "N",
+      defaultValue = "1",
+      description = "Where generated keys begin; 1 as usual.")
+  private long firstNumber;
+
+  @Option(
+      names = "--skip",
+      split = ",",
+      paramLabel = "COLUMN",
+      description = "Columns to leave out, by their name in the file.")
+  private List<String> skipped = List.of();
 
   @Option(names = "--json", description = "Print one JSON document and nothing else.")
   private boolean json;
@@ -58,16 +87,31 @@ final class ImportCommand implements Callable<Integer> {
     var added = new ArrayList<Map<String, Object>>();
     for (Path file : files) {
       var taken = draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
-      Map.Entry<Table, Rows> table = CsvSource.read(file).asTable(taken);
-      draft = new AddTable(table.getKey(), table.getValue()).apply(draft);
-      added.add(document(table.getKey(), table.getValue()));
+      ProfiledSource source = ProfiledSource.of(sources.read(file, spec.commandLine().getErr()));
+      SourceImport wanted = SourceImport.of(source, taken, options(source.source()));
+      draft = wanted.edit().apply(draft);
+      wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
     }
     DesignFolder.save(draft, folder);
     report(added, spec.commandLine().getOut());
     return ExitCode.FINE;
   }
 
-  private static Draft empty(Path folder) {
+  private ImportOptions options(Source source) {
+    Map<Integer, Set<Integer>> places = new LinkedHashMap<>();
+    for (int table = 0; table < source.tables().size(); table++) {
+      List<String> headers = source.tables().get(table).cells().headers();
+      places.put(
+          table,
+          IntStream.range(0, headers.size())
+              .filter(column -> skipped.contains(headers.get(column)))
+              .boxed()
+              .collect(Collectors.toSet()));
+    }
+    return new ImportOptions(!definitionOnly, firstNumber, places);
+  }
+
+  static Draft empty(Path folder) {
     String title = NamingPolicy.labelFor(String.valueOf(folder.getFileName()).replace('-', ' '));
     return new Draft(
         Design.empty(NamingPolicy.nameFor(title).replace('_', '-'), title), SampleRows.NONE);

@@ -40,6 +40,8 @@ final class JsonOut {
         json.writeEndArray();
       }
       case Integer number -> json.writeNumber(number);
+      case Long number -> json.writeNumber(number);
+      case Double number -> json.writeNumber(number);
       case Boolean truth -> json.writeBoolean(truth);
       case None none -> json.writeNull();
       default -> json.writeString(String.valueOf(value));

@@ -19,6 +19,9 @@ import picocli.CommandLine.Command;
       SqlCommand.class,
       ShipCommand.class,
       ImportCommand.class,
+      ProfileCommand.class,
+      DependenciesCommand.class,
+      InclusionsCommand.class,
       NormalizeCommand.class,
       VersionCommand.class
     },

@@ -1,54 +1,93 @@
 package joiner.discovery;
 
-import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
+import java.util.SequencedMap;
 import java.util.Set;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.naming.NamingPolicy;
+import joiner.rows.EncodedColumn;
 
 /**
  * What the values of one column show.
  *
- * @param header as in the file
- * @param type proposed type
+ * @param header as in the source
+ * @param type proposed type, with what was seen and some head-room as its size
+ * @param form how most values are written
  * @param rows how many cells there are
  * @param blank how many of them are empty
+ * @param agreeing how many have that form
+ * @param disagreeing the first values that do not, with their rows
  * @param distinct how many different values there are
+ * @param exact whether {@code distinct} was counted; otherwise it is estimated
+ * @param shortest code points of the shortest value
  * @param longest code points of the longest value
- * @param numberLike whether values look like numbers but are kept as text for their leading zeros
+ * @param min least value, as numbers and dates are ordered, or by code points; empty if there is
+ *     none
+ * @param max greatest value
+ * @param notes what else the values show, as {@link Note}s
+ * @param frequent values with their counts, most frequent first, where there are few different ones
  */
 public record ColumnProfile(
     String header,
     FieldType type,
-    int rows,
-    int blank,
-    int distinct,
+    ValueForm form,
+    long rows,
+    long blank,
+    long agreeing,
+    List<Disagreeing> disagreeing,
+    long distinct,
+    boolean exact,
+    int shortest,
     int longest,
-    boolean numberLike) {
+    String min,
+    String max,
+    Set<Note> notes,
+    SequencedMap<String, Long> frequent) {
+  /** Different values of a column that still looks like a list of choices. */
+  private static final int CHOICES = 12;
 
-  /** Looks at all values of a column; linear in them. */
-  public static ColumnProfile of(String header, List<Optional<String>> cells) {
-    var evidence = new TypeEvidence();
-    Set<String> distinct = new HashSet<>();
-    int blank = 0;
-    for (Optional<String> cell : cells) {
-      if (cell.isPresent()) {
-        evidence.see(cell.get());
-        distinct.add(cell.get());
-      } else {
-        blank++;
-      }
+  private static final int LOOKUP = 200;
+
+  public ColumnProfile {
+    disagreeing = List.copyOf(disagreeing);
+    notes = Set.copyOf(notes);
+  }
+
+  /**
+   * A value that has not the form of the others.
+   *
+   * @param row from 1
+   */
+  public record Disagreeing(String text, long row) {}
+
+  /** Something the values show beside their form. */
+  public enum Note {
+    /** They look like numbers, but zeros in front keep them text. */
+    LEADING_ZEROS,
+    /** Thousands are grouped. */
+    GROUPED,
+    /** Day or month first: no value decides, day first was taken. */
+    DAY_FIRST_UNDECIDED,
+    /** Day or month first: values decide. */
+    DAY_ORDER_PROVED,
+    /** Decimal or grouping: no value decides. */
+    DECIMAL_UNDECIDED,
+    /** Years have two digits. */
+    SHORT_YEARS,
+    /** Values begin or end with blanks. */
+    OUTER_BLANKS,
+    /** Values hold a formula as text. */
+    FORMULAS
+  }
+
+  /** The profile of a column that is in memory; linear in its rows. */
+  public static ColumnProfile of(EncodedColumn column) {
+    var profiler = new ColumnProfiler(column.header());
+    for (int row = 0; row < column.rows(); row++) {
+      profiler.see(column.text(row), row);
     }
-    return new ColumnProfile(
-        header,
-        evidence.type(),
-        cells.size(),
-        blank,
-        distinct.size(),
-        evidence.longest(),
-        evidence.numberLike());
+    return profiler.profile(column.rows());
   }
 
   /** Whether every row has a value. */
@@ -56,14 +95,33 @@ public record ColumnProfile(
     return rows > 0 && blank == 0;
   }
 
-  /** Whether no value occurs twice. */
+  /** Whether every row has a value and none occurs twice. */
   public boolean unique() {
-    return complete() && distinct == rows;
+    return complete() && exact && distinct == rows;
+  }
+
+  /** Whether a short fixed list may stand behind it. */
+  public boolean choices() {
+    return isText() && distinct >= 2 && distinct <= CHOICES && rows - blank >= 4 * distinct;
+  }
+
+  /** Whether its values may be rows of a table of their own. */
+  public boolean lookup() {
+    return isText() && distinct >= 2 && distinct <= LOOKUP && rows - blank >= 3 * distinct;
+  }
+
+  private boolean isText() {
+    return type instanceof FieldType.Text;
+  }
+
+  /** A text of the column as Joiner writes values of its type. */
+  public String canonical(String text) {
+    return (FormReader.forms(text) & form.bit()) != 0 ? FormReader.canonical(text, form) : text;
   }
 
   /** The field this column proposes, under a name that is not taken. */
   public Field field(Set<String> taken) {
-    String label = header.isBlank() ? "Field" : header.strip();
+    String label = header.isBlank() ? "Field" : header.strip().replaceAll("\\s+", " ");
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), taken);
     return Field.of(name, label, type).withRequired(complete());
   }

@@ -50,6 +50,19 @@ public record DependencySearch(boolean emptyEqual, int largestDeterminant, Boole
         searches.stream().allMatch(DeterminantSearch::complete));
   }
 
+  /** All minimal keys, without the dependencies. */
+  public FoundDependencies exactKeys(EncodedTable table) {
+    Relation relation = Relation.of(table, emptyEqual);
+    List<Partition> singles = singles(relation);
+    var pool = new DifferenceSets(relation);
+    pool.sample(singles);
+    var keys =
+        new DeterminantSearch(relation, singles, DeterminantSearch.ROW, pool, largest(table), stop);
+    List<AttributeSet> found = keys.run();
+    return new FoundDependencies(
+        table.rows(), List.of(), found.stream().sorted().toList(), keys.complete());
+  }
+
   /**
    * All minimal dependencies that hold but for a share of the rows; the keys are exact.
    *
@@ -59,20 +72,15 @@ public record DependencySearch(boolean emptyEqual, int largestDeterminant, Boole
     if (maxError < 0 || maxError > 1) {
       throw new IllegalArgumentException("an error is a share from 0 to 1, not " + maxError);
     }
-    Relation relation = Relation.of(table, emptyEqual);
-    List<Partition> singles = singles(relation);
-    var pool = new DifferenceSets(relation);
-    pool.sample(singles);
-    var keys =
-        new DeterminantSearch(relation, singles, DeterminantSearch.ROW, pool, largest(table), stop);
-    List<AttributeSet> foundKeys = keys.run();
+    FoundDependencies keys = exactKeys(table);
     int mostExceptions = (int) Math.floor(maxError * table.rows() + 1e-9);
-    var search = new ApproximateSearch(relation, mostExceptions, largest(table), stop);
+    var search =
+        new ApproximateSearch(Relation.of(table, emptyEqual), mostExceptions, largest(table), stop);
     List<FoundDependency> dependencies = search.run();
     return new FoundDependencies(
         table.rows(),
         dependencies.stream().sorted().toList(),
-        foundKeys.stream().sorted().toList(),
+        keys.keys(),
         keys.complete() && search.complete());
   }
 

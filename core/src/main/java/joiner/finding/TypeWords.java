@@ -29,4 +29,28 @@ public final class TypeWords {
       case FieldType.Kept t -> "kept as " + t.standardType();
     };
   }
+
+  /** The kind of type without its size: "text", "whole number". */
+  public static String kind(FieldType type) {
+    return switch (type) {
+      case FieldType.Text t -> "text";
+      case FieldType.LongText t -> "long text";
+      case FieldType.WholeNumber t -> "whole number";
+      case FieldType.Counter t -> "counter";
+      case FieldType.Decimal t -> "decimal";
+      case FieldType.Money t -> "money";
+      case FieldType.AnyNumber t -> "number";
+      case FieldType.TrueFalse t -> "true/false";
+      case FieldType.Date t -> "date";
+      case FieldType.Time t -> "time";
+      case FieldType.DateTime t -> "date and time";
+      case FieldType.Uuid t -> "UUID";
+      case FieldType.Email t -> "e-mail";
+      case FieldType.WebAddress t -> "web address";
+      case FieldType.Phone t -> "phone number";
+      case FieldType.FileReference t -> "file reference";
+      case FieldType.Choice t -> "choice";
+      case FieldType.Kept t -> t.standardType();
+    };
+  }
 }

@@ -50,6 +50,20 @@ public final class NamingPolicy {
     return new Noun(singular, plural(singular));
   }
 
+  /** A noun, or a name that ends in one, without its usual English plural ending; a guess. */
+  public static String singular(String plural) {
+    if (plural.length() < 4 || plural.matches(".*(ss|us|is|news|series)")) {
+      return plural;
+    }
+    if (plural.endsWith("ies") && plural.length() > 4) {
+      return plural.substring(0, plural.length() - 3) + "y";
+    }
+    if (plural.matches(".*(sses|xes|zzes|ches|shes)")) {
+      return plural.substring(0, plural.length() - 2);
+    }
+    return plural.endsWith("s") ? plural.substring(0, plural.length() - 1) : plural;
+  }
+
   /** The usual English plural of a noun; a guess that people can overwrite. */
   public static String plural(String singular) {
     if (singular.matches(".*([sxz]|ch|sh)$")) {

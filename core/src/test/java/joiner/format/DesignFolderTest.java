@@ -269,14 +269,4 @@ class DesignFolderTest {
     DesignFolder.save(draft, folder);
     assertThat(DesignFolder.open(folder).draft().rows()).isEqualTo(draft.rows());
   }
-
-  @Test
-  void aCsvFileBecomesATableOfTheRightTypes() throws Exception {
-    var source = joiner.format.CsvSource.read(Pottery.folder("sources/firing log.csv"));
-    Table table = source.asTable(java.util.Set.of()).getKey();
-    assertThat(table.fields())
-        .extracting(f -> f.name() + " " + f.type().getClass().getSimpleName())
-        .contains("fired_on Date", "e_mail Email", "cone Text", "c WholeNumber", "glaze_1 Text");
-    assertThat(source.columns().get(4).numberLike()).as("04 keeps cones textual").isTrue();
-  }
 }
