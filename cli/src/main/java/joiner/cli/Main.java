@@ -22,6 +22,7 @@ import picocli.CommandLine.Command;
       ProfileCommand.class,
       DependenciesCommand.class,
       InclusionsCommand.class,
+      SplitCommand.class,
       NormalizeCommand.class,
       VersionCommand.class
     },

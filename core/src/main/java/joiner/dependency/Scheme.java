@@ -241,11 +241,15 @@ public final class Scheme {
     return !decided.equals(determinant) && !decided.equals(part);
   }
 
+  /** Whether tables of those parts always join back to the whole, by the chase. */
+  public boolean isLossless(List<AttributeSet> parts) {
+    return Chase.isLossless(attributes.size(), parts, dependencies);
+  }
+
   private Decomposition proved(List<AttributeSet> parts, boolean complete) {
     List<Dependency> lost =
         minimalCover().stream().filter(dependency -> !keeps(parts, dependency)).toList();
-    return new Decomposition(
-        parts, Chase.isLossless(attributes.size(), parts, dependencies), lost, complete);
+    return new Decomposition(parts, isLossless(parts), lost, complete);
   }
 
   /**

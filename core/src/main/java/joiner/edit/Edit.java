@@ -21,6 +21,7 @@ public sealed interface Edit
         FromManyToMany,
         ChoicesToLookup,
         ChangeRows,
+        SplitTable,
         Several {
 
   /** What it does, as "make Email unique"; shown after "Undo:". */
