@@ -108,7 +108,7 @@ final class ImportCommand implements Callable<Integer> {
               .boxed()
               .collect(Collectors.toSet()));
     }
-    return new ImportOptions(!definitionOnly, firstNumber, places);
+    return new ImportOptions(!definitionOnly, firstNumber, "", places);
   }
 
   static Draft empty(Path folder) {

@@ -99,7 +99,8 @@ final class SplitCommand implements Callable<Integer> {
             : ImportCommand.empty(folder);
     Set<String> names =
         draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
-    SourceImport imported = SourceImport.of(profiled, names, ImportOptions.ALL);
+    SourceImport imported =
+        SourceImport.of(profiled, names, ImportOptions.ALL.into(source.label()));
     draft = imported.edit().apply(draft);
     SourceImport.Imported table = imported.tables().get(place);
     Map<Integer, FieldId> columns = table.columns();

@@ -119,9 +119,20 @@ public record ColumnProfile(
     return (FormReader.forms(text) & form.bit()) != 0 ? FormReader.canonical(text, form) : text;
   }
 
+  /** The header as a label; a path into nested records is read out. */
+  private String label() {
+    if (header.isBlank()) {
+      return "Field";
+    }
+    String stripped = header.strip().replaceAll("\\s+", " ");
+    return stripped.matches("[\\p{L}_][\\p{L}\\d_-]*(\\.[\\p{L}_][\\p{L}\\d_-]*)+")
+        ? NamingPolicy.labelFor(stripped.replace('.', ' '))
+        : stripped;
+  }
+
   /** The field this column proposes, under a name that is not taken. */
   public Field field(Set<String> taken) {
-    String label = header.isBlank() ? "Field" : header.strip().replaceAll("\\s+", " ");
+    String label = label();
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), taken);
     return Field.of(name, label, type).withRequired(complete());
   }

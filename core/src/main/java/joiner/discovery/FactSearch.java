@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
+import joiner.dependency.AttributeSet;
 import joiner.rows.EncodedTable;
 
 /**
@@ -66,6 +67,17 @@ public record FactSearch(List<Fact> facts, boolean complete) {
     return new FactSearch(facts, !stop.getAsBoolean());
   }
 
+  /** What the rows say about a dependency that somebody states; places of columns, from 0. */
+  public static Fact.Decides ask(
+      EncodedTable table, List<ColumnProfile> profiles, AttributeSet determinant, int dependent) {
+    int exceptions = 0;
+    for (Contradiction contradiction : Contradiction.of(table, determinant, dependent)) {
+      exceptions += contradiction.minority().size();
+    }
+    return new Plausibility(table, profiles, new FactNames(table.headers()))
+        .fact(determinant, dependent, exceptions);
+  }
+
   /** Short lists that no dependency gives a table already. */
   private static List<Fact> lookups(
       EncodedTable table,
@@ -92,7 +104,8 @@ public record FactSearch(List<Fact> facts, boolean complete) {
               .anyMatch(base -> base.columns().contains(place));
       if (!repeated && !placed.contains(column) && profiles.get(column).lookup()) {
         ColumnProfile profile = profiles.get(column);
-        facts.add(lookup(names, column, profile.distinct(), profile.rows() - profile.blank()));
+        facts.add(
+            lookup(names.of(column), column, profile.distinct(), profile.rows() - profile.blank()));
       }
     }
     for (Fact.Repeats repeat : repeats) {
@@ -120,14 +133,19 @@ public record FactSearch(List<Fact> facts, boolean complete) {
     boolean text =
         profiles.get(base.columns().getFirst()).type() instanceof joiner.model.FieldType.Text;
     if (text && values.size() >= 2 && values.size() <= 200 && uses >= 3L * values.size()) {
-      facts.add(lookup(names, base.columns().getFirst(), values.size(), uses));
+      facts.add(
+          lookup(
+              names.of(base.columns().getFirst()).replaceAll("_?\\d+$", ""),
+              base.columns().getFirst(),
+              values.size(),
+              uses));
     }
   }
 
-  private static Fact lookup(FactNames names, int column, long values, long uses) {
+  private static Fact lookup(String name, int column, long values, long uses) {
     double repeats = 1 - (double) values / uses;
     return new Fact.IsLookup(
-        names.of(column) + ".lookup",
+        name + ".lookup",
         0.4 + 0.3 * repeats,
         List.of(values + " different values in " + uses + " cells"),
         column);

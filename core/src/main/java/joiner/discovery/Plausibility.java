@@ -85,7 +85,8 @@ final class Plausibility {
     return from + ">" + to;
   }
 
-  private Fact.Decides fact(AttributeSet determinant, int dependent, int exceptions) {
+  /** A dependency with its score and reasons. */
+  Fact.Decides fact(AttributeSet determinant, int dependent, int exceptions) {
     int rows = table.rows();
     int groups = combinations.computeIfAbsent(determinant, this::combinations);
     double redundancy = 1 - (double) groups / rows;

@@ -28,6 +28,7 @@ import joiner.rows.Rows;
  * @param cellsBefore rows times fields of the table
  * @param cellsAfter the same of all parts
  * @param changedCells cells that a merge or a settlement gave another value
+ * @param homes the table in which each field of the split table is found afterwards
  * @param proof that nothing is lost; empty while something is open
  */
 public record Split(
@@ -37,8 +38,10 @@ public record Split(
     long cellsBefore,
     long cellsAfter,
     int changedCells,
+    Map<FieldId, TableId> homes,
     Optional<Proof> proof) {
   public Split {
+    homes = Map.copyOf(homes);
     open = List.copyOf(open);
     parts = List.copyOf(parts);
   }
@@ -86,7 +89,14 @@ public record Split(
     List<Open> open = open(table, settled, choices);
     if (!open.isEmpty()) {
       return new Split(
-          open, Optional.empty(), List.of(), cellsBefore, cellsBefore, changed, Optional.empty());
+          open,
+          Optional.empty(),
+          List.of(),
+          cellsBefore,
+          cellsBefore,
+          changed,
+          Map.of(),
+          Optional.empty());
     }
     var plan = new SplitPlan(table, choices);
     var writer = new SplitWriter(before, table, settled, plan, choices);
@@ -101,7 +111,20 @@ public record Split(
         cellsBefore,
         cellsAfter,
         changed,
+        homes(after, id, writer.origins()),
         Optional.of(new Proof(original.count(), rejoin.differing(settled), plan.isLossless())));
+  }
+
+  private static Map<FieldId, TableId> homes(
+      Draft after, TableId main, Map<FieldId, SplitOrigin> origins) {
+    Map<FieldId, TableId> homes = new HashMap<>();
+    origins.forEach((field, origin) -> homes.put(field, origin.home(after.design(), main)));
+    return homes;
+  }
+
+  /** The table in which a field of the split table is found afterwards. */
+  public Optional<TableId> homeOf(FieldId field) {
+    return Optional.ofNullable(homes.get(field));
   }
 
   /** The rows with merges and settlements applied, merges first. */

@@ -1,6 +1,7 @@
 package joiner.edit;
 
 import java.util.List;
+import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
@@ -9,6 +10,16 @@ import joiner.model.TableId;
 sealed interface SplitOrigin {
   /** Relationships to follow from the split table, each from child to parent. */
   List<RelationshipId> path();
+
+  /** The table the value itself stands in. */
+  default TableId home(Design design, TableId main) {
+    return switch (this) {
+      case Stored stored ->
+          path().isEmpty() ? main : design.relationship(path().getLast()).parent();
+      case Numbered numbered -> design.relationship(numbered.detail()).child();
+      case Listed listed -> design.relationship(listed.detail()).child();
+    };
+  }
 
   /** In a field of the table the path leads to. */
   record Stored(List<RelationshipId> path, FieldId field) implements SplitOrigin {

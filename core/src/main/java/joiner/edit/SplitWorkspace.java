@@ -21,6 +21,7 @@ import joiner.rows.Rows;
 final class SplitWorkspace {
   private final Table table;
   private final Rows rows;
+  private final Set<String> given = new HashSet<>();
   private Draft draft;
 
   /**
@@ -68,14 +69,17 @@ final class SplitWorkspace {
             draft.rows().with(any.id(), old -> contents));
   }
 
-  /** A table name that is free: itself, or behind the name of the split table. */
+  /** A table name that is free and is given away: itself, or behind the split table's name. */
   String freeTableName(String wanted) {
-    Set<String> taken = new HashSet<>();
+    Set<String> taken = new HashSet<>(given);
     for (Table there : draft.design().tables()) {
       taken.add(there.name());
       taken.add(there.id().toString());
     }
-    return taken.contains(wanted) ? NamingPolicy.free(table.name() + "_" + wanted, taken) : wanted;
+    String free =
+        taken.contains(wanted) ? NamingPolicy.free(table.name() + "_" + wanted, taken) : wanted;
+    given.add(free);
+    return free;
   }
 
   /** A counter that identifies the rows of a table. */

@@ -3,6 +3,7 @@ package joiner.source;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import joiner.naming.NamingPolicy;
 import joiner.rows.TableSink;
 
 /**
@@ -63,7 +64,7 @@ final class NestedRows {
               throw new TooDeepException(
                   "there are more than " + MOST_SECTIONS + " sections within sections");
             }
-            return new Section(p, sinks.section(name + " " + p, sink));
+            return new Section(p, sinks.section(NamingPolicy.singular(name) + " " + p, sink));
           });
     }
 

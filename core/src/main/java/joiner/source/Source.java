@@ -2,6 +2,7 @@ package joiner.source;
 
 import java.util.List;
 import java.util.OptionalInt;
+import joiner.naming.NamingPolicy;
 
 /**
  * A file as it was read.
@@ -22,6 +23,11 @@ public record Source(
   public Source {
     tables = List.copyOf(tables);
     problems = List.copyOf(problems);
+  }
+
+  /** What it is about, as a label: the file's name without its ending. */
+  public String label() {
+    return NamingPolicy.labelFor(NamingPolicy.nameFor(stem(name)));
   }
 
   /** The file's name without its ending. */

@@ -132,6 +132,7 @@ public final class SourceImport {
     }
     Table table =
         Table.of(name, label, NamingPolicy.nounFor(label))
+            .withArea(options.area())
             .withFields(fields)
             .withPrimaryKey(List.of(key.map(columns::get).orElseGet(() -> fields.getFirst().id())));
     if (source.parent().isPresent()) {

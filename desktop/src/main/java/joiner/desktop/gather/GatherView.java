@@ -2,18 +2,23 @@ package joiner.desktop.gather;
 
 import java.io.File;
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
-import javafx.beans.property.ReadOnlyStringWrapper;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
+import javafx.concurrent.Task;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
-import javafx.scene.control.TableColumn;
-import javafx.scene.control.TableView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.input.Clipboard;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
@@ -24,24 +29,41 @@ import joiner.desktop.work.Background;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
-import joiner.discovery.ColumnProfile;
-import joiner.edit.AddTable;
-import joiner.finding.TypeWords;
-import joiner.format.CsvSource;
 import joiner.format.UnreadableFileException;
-import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.Table;
-import joiner.rows.Rows;
+import joiner.source.ProfiledSource;
+import joiner.source.ReadingOptions;
+import joiner.source.Source;
+import joiner.source.SourceFile;
+import joiner.source.SourceTable;
+import org.jspecify.annotations.Nullable;
 
-/** The stage Gather: open a file, see what is in it, make it a table. */
+/**
+ * The stage Gather: open a file, see what is in each column, say what decides what, and split the
+ * one wide table into those it becomes.
+ */
 public final class GatherView implements StageView {
   private final Workbench bench;
   private final Background background;
   private final Texts texts = Texts.beside(GatherView.class);
   private final VBox main = new VBox();
   private final VBox side = new VBox();
-  private final Map<String, CsvSource> sources = new LinkedHashMap<>();
+  private final GatherSheet sheet = new GatherSheet(texts, side);
   private final ComboBox<String> chosen = new ComboBox<>();
+  private final Map<String, Opened> sources = new LinkedHashMap<>();
+
+  /**
+   * A source that is open.
+   *
+   * @param file where it was read from; none for a pasted block
+   * @param benches by table, as they are looked at
+   */
+  private record Opened(
+      @Nullable Path file,
+      ReadingOptions options,
+      ProfiledSource profiled,
+      Map<Integer, SplitBench> benches) {}
 
   /** Builds the stage. */
   public GatherView(Workbench bench, Background background) {
@@ -50,8 +72,9 @@ public final class GatherView implements StageView {
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     chosen.setAccessibleText(texts.get("sources"));
-    chosen.valueProperty().subscribe(value -> show());
-    show();
+    chosen.setId("sources");
+    chosen.setMinWidth(150);
+    chosen.valueProperty().subscribe(value -> show(0));
   }
 
   @Override
@@ -64,139 +87,279 @@ public final class GatherView implements StageView {
     return side;
   }
 
-  private void show() {
-    CsvSource source = chosen.getValue() == null ? null : sources.get(chosen.getValue());
+  private void show(int table) {
+    Opened source = chosen.getValue() == null ? null : sources.get(chosen.getValue());
     if (source == null) {
-      var open = Parts.button(texts.get("open"), this::choose, "main");
-      main.getChildren()
-          .setAll(
-              Parts.label(texts.get("empty.title"), "title"),
-              Parts.prose(texts.get("empty.why"), "muted"),
-              open);
-      side.getChildren()
-          .setAll(
-              Parts.label(texts.get("sources"), "title"), Parts.label(texts.get("none"), "muted"));
-    } else {
-      main.getChildren().setAll(head(source), grid(source));
-      side.getChildren().setAll(becomes(source));
+      main.getChildren().setAll(empty());
+      sheet.showNothing();
+      return;
     }
+    SplitBench split =
+        source
+            .benches()
+            .computeIfAbsent(table, t -> new SplitBench(bench, background, source.profiled(), t));
+    sheet.pickNothing();
+    var grid =
+        new SourceGrid(texts, split.cells(), split.profiles(), column -> sheet.pick(split, column));
+    grid.node().setPrefHeight(232);
+    grid.node().setMinHeight(190);
+    var facts = new FactList(texts, split, fact -> sheet.pick(split, fact));
+    var panel = new SplitPanel(texts, split, background, () -> split(split));
+    VBox.setVgrow(facts.node(), Priority.ALWAYS);
+    var below = new HBox(16, grown(facts.node(), 5), grown(panel.node(), 7));
+    below.setMinHeight(0);
+    VBox.setVgrow(below, Priority.ALWAYS);
+    main.getChildren().setAll(head(source, split, table), grid.node(), below);
+    split
+        .stateProperty()
+        .subscribe(
+            state -> {
+              facts.show(state);
+              panel.show(state);
+              grid.show(destinations(state));
+              sheet.refresh(split);
+            });
   }
 
-  private Node head(CsvSource source) {
-    String facts =
-        texts.get(
-            "found", source.rows().count(), source.columns().size(), separator(source.separator()));
-    var add = Parts.button(texts.get("add"), () -> add(source), "main");
-    add.setId("add-as-table");
-    return Parts.row(
-        10,
-        chosen,
-        Parts.label(facts, "muted"),
-        Parts.spring(),
-        Parts.button(texts.get("open"), this::choose),
-        add);
-  }
-
-  private String separator(char separator) {
-    return texts.get(
-        switch (separator) {
-          case ';' -> "semicolon";
-          case '\t' -> "tab";
-          case '|' -> "bar";
-          default -> "comma";
-        });
-  }
-
-  private TableView<Integer> grid(CsvSource source) {
-    var grid = new TableView<Integer>();
-    for (int i = 0; i < source.columns().size(); i++) {
-      int index = i;
-      var column = new TableColumn<Integer, String>();
-      column.setGraphic(profile(source.columns().get(i)));
-      column.setSortable(false);
-      column.setReorderable(false);
-      column.setPrefWidth(Math.clamp(source.columns().get(i).longest() * 7.5 + 24, 160, 240));
-      column.setCellValueFactory(
-          row ->
-              new ReadOnlyStringWrapper(
-                  source.rows().cell(row.getValue(), source.column(index)).orElse("")));
-      grid.getColumns().add(column);
+  private static Node grown(Node node, int weight) {
+    HBox.setHgrow(node, Priority.ALWAYS);
+    if (node instanceof javafx.scene.layout.Region region) {
+      region.setPrefWidth(weight * 60.0);
+      region.setMinWidth(0);
+      region.setMinHeight(0);
     }
-    IntStream.range(0, source.rows().count()).forEach(grid.getItems()::add);
-    VBox.setVgrow(grid, Priority.ALWAYS);
-    return grid;
+    return node;
   }
 
-  private Node profile(ColumnProfile column) {
-    var lines =
+  /** For each column the new table it goes to. */
+  private Map<Integer, String> destinations(SplitBench.State state) {
+    Map<Integer, String> destinations = new HashMap<>();
+    state
+        .preview()
+        .filter(preview -> preview.split().open().isEmpty())
+        .ifPresent(
+            preview ->
+                preview
+                    .columns()
+                    .forEach(
+                        (column, field) ->
+                            destination(preview, field)
+                                .ifPresent(to -> destinations.put(column, to))));
+    return destinations;
+  }
+
+  private Optional<String> destination(SplitBench.Preview preview, FieldId field) {
+    if (preview.design().table(preview.table().id()).hasField(field)) {
+      return Optional.empty();
+    }
+    return preview
+        .split()
+        .homeOf(field)
+        .map(home -> texts.get("head.goes", preview.design().table(home).label()));
+  }
+
+  private Node empty() {
+    var open = Parts.button(texts.get("open"), this::choose, "main");
+    var paste = Parts.button(texts.get("paste"), this::paste);
+    var content =
         new VBox(
-            Parts.label(column.header(), "strong"),
-            Parts.label(TypeWords.of(column.type()), "muted"),
-            Parts.label(texts.get("rows", column.rows() - column.blank(), column.rows()), "muted"),
-            Parts.label(
-                column.unique() ? texts.get("unique") : texts.get("different", column.distinct()),
-                "muted"),
-            Parts.label(
-                column.numberLike() ? texts.get("zeros") : texts.get("longest", column.longest()),
-                column.numberLike() ? "oak" : "muted"));
-    lines.getStyleClass().add("profile-head");
-    lines.setPadding(new javafx.geometry.Insets(6, 4, 6, 0));
-    return lines;
+            10,
+            Parts.label(texts.get("empty.title"), "title"),
+            Parts.prose(texts.get("empty.why"), "muted"),
+            Parts.row(8, open, paste));
+    content.setMaxWidth(640);
+    return content;
   }
 
-  private List<Node> becomes(CsvSource source) {
-    Map.Entry<Table, Rows> table = source.asTable(names());
-    var nodes = new java.util.ArrayList<Node>();
-    nodes.add(Parts.label(texts.get("becomes"), "title"));
-    nodes.add(Parts.prose(texts.get("becomes.why"), "muted", "small"));
-    for (Field field : table.getKey().fields()) {
-      nodes.add(Parts.fact(field.name(), TypeWords.of(field.type())));
+  private Node head(Opened source, SplitBench split, int table) {
+    Source read = source.profiled().source();
+    var row =
+        Parts.row(
+            10,
+            chosen,
+            Parts.shortened(
+                texts.get(
+                    "found", split.cells().rows(), split.cells().columns().size(), read.found()),
+                "muted"));
+    if (read.tables().size() > 1) {
+      row.getChildren().add(1, tables(read, table));
     }
-    return nodes;
+    if (source.file() != null && read.headerLine().isPresent()) {
+      row.getChildren().add(differently(source));
+    }
+    var add = Parts.button(texts.get("add", read.tables().size()), () -> add(source, split));
+    add.setId("add-as-table");
+    row.getChildren().addAll(Parts.spring(), add, another());
+    return row;
   }
 
-  private java.util.Set<String> names() {
-    return bench.design().tables().stream().map(Table::name).collect(Collectors.toSet());
+  private Node another() {
+    var menu = new MenuButton(texts.get("another"));
+    menu.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+    var file = new MenuItem(texts.get("open"));
+    file.setOnAction(event -> choose());
+    var block = new MenuItem(texts.get("paste"));
+    block.setOnAction(event -> paste());
+    menu.getItems().addAll(file, block);
+    return menu;
+  }
+
+  private Node tables(Source source, int table) {
+    var box = new ComboBox<String>();
+    box.setAccessibleText(texts.get("tables"));
+    box.getItems().setAll(source.tables().stream().map(SourceTable::name).toList());
+    box.getSelectionModel().select(table);
+    box.setOnAction(event -> show(box.getSelectionModel().getSelectedIndex()));
+    return box;
+  }
+
+  /** Corrections of how the text was read. */
+  private Node differently(Opened source) {
+    var menu = new MenuButton(texts.get("differently"));
+    menu.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+    var file = java.util.Objects.requireNonNull(source.file());
+    ReadingOptions options = source.options();
+    int header = source.profiled().source().headerLine().orElse(1);
+    menu.getItems()
+        .addAll(
+            item("header.next", () -> open(file, options.withHeaderLine(header + 1))),
+            item("header.first", () -> open(file, options.withHeaderLine(1))),
+            item("header.none", () -> open(file, options.withHeaderLine(0))),
+            item("comma", () -> open(file, options.withSeparator(','))),
+            item("semicolon", () -> open(file, options.withSeparator(';'))),
+            item("tab", () -> open(file, options.withSeparator('\t'))),
+            item("bar", () -> open(file, options.withSeparator('|'))));
+    for (String name : List.of("UTF-8", "windows-1252", "ISO-8859-15", "UTF-16")) {
+      var item = new MenuItem(texts.get("encoding", name));
+      item.setOnAction(event -> open(file, options.withCharset(Charset.forName(name))));
+      menu.getItems().add(item);
+    }
+    return menu;
+  }
+
+  private MenuItem item(String key, Runnable action) {
+    var item = new MenuItem(texts.get("read." + key));
+    item.setOnAction(event -> action.run());
+    return item;
   }
 
   private void choose() {
     var chooser = new FileChooser();
     chooser.setTitle(texts.get("choose"));
-    chooser
-        .getExtensionFilters()
-        .add(new FileChooser.ExtensionFilter(texts.get("csv"), "*.csv", "*.tsv", "*.txt"));
+    List<String> endings = SourceFile.ENDINGS.stream().map(ending -> "*." + ending).toList();
+    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(texts.get("files"), endings));
     List<File> files = chooser.showOpenMultipleDialog(main.getScene().getWindow());
     Optional.ofNullable(files).orElse(List.of()).forEach(file -> open(file.toPath()));
   }
 
+  private void paste() {
+    String block = Clipboard.getSystemClipboard().getString();
+    if (block == null || block.isBlank()) {
+      bench.tell(texts.get("paste.nothing"));
+      return;
+    }
+    String name = texts.get("pasted", sources.size() + 1);
+    read(name, null, ReadingOptions.DETECT, options -> SourceFile.pasted(name, block, options));
+  }
+
   /** Reads a file and shows it. */
   public void open(Path file) {
-    background.compute(
-        () -> CsvSource.read(file),
-        source -> {
-          String name = String.valueOf(file.getFileName());
-          sources.put(name, source);
+    open(file, ReadingOptions.DETECT);
+  }
+
+  private void open(Path file, ReadingOptions options) {
+    read(
+        String.valueOf(file.getFileName()),
+        file,
+        options,
+        withProgress -> SourceFile.read(file, withProgress));
+  }
+
+  /** Something that reads a source. */
+  private interface Reading {
+    Source read(ReadingOptions options) throws IOException, UnreadableFileException;
+  }
+
+  private void read(String name, @Nullable Path file, ReadingOptions options, Reading reading) {
+    var task = new ReadingTask(options, reading);
+    Node waiting = waiting(name, task);
+    main.getChildren().addFirst(waiting);
+    task.setOnSucceeded(
+        event -> {
+          main.getChildren().remove(waiting);
+          sources.put(name, new Opened(file, options, task.getValue(), new HashMap<>()));
           if (!chosen.getItems().contains(name)) {
             chosen.getItems().add(name);
           }
           chosen.setValue(name);
-          show();
-        },
-        this::failed);
+          show(0);
+        });
+    task.setOnFailed(
+        event -> {
+          main.getChildren().remove(waiting);
+          failed(task.getException());
+        });
+    background.start(task);
+  }
+
+  private Node waiting(String name, Task<?> task) {
+    var bar = new ProgressBar();
+    bar.progressProperty().bind(task.progressProperty());
+    var row =
+        Parts.row(
+            10,
+            Parts.label(texts.get("reading", name)),
+            bar,
+            Parts.button(texts.get("cancel"), task::cancel));
+    var card = Parts.card(List.of(row));
+    task.setOnCancelled(event -> main.getChildren().remove(card));
+    return card;
+  }
+
+  /** Reads and profiles with progress and cancel. */
+  private static final class ReadingTask extends Task<ProfiledSource> {
+    private final Callable<ProfiledSource> work;
+
+    ReadingTask(ReadingOptions options, Reading reading) {
+      ReadingOptions told =
+          options.stoppedBy(this::isCancelled).telling(share -> updateProgress(share, 1));
+      this.work = () -> ProfiledSource.of(reading.read(told));
+    }
+
+    @Override
+    protected ProfiledSource call() throws Exception {
+      return work.call();
+    }
   }
 
   private void failed(Throwable failure) {
-    if (!(failure instanceof UnreadableFileException) && !(failure instanceof IOException)) {
-      throw new IllegalStateException(failure);
+    switch (failure) {
+      case UnreadableFileException unreadable ->
+          bench.tell(texts.get("failed", unreadable.getMessage()));
+      case IOException io -> bench.tell(texts.get("failed", String.valueOf(io.getMessage())));
+      case CancellationException cancelled -> {}
+      default -> throw new IllegalStateException(failure);
     }
-    bench.tell(texts.get("failed", failure.getMessage()));
   }
 
-  private void add(CsvSource source) {
-    Map.Entry<Table, Rows> table = source.asTable(names());
-    bench.apply(new AddTable(table.getKey(), table.getValue()));
-    bench.selectionProperty().set(Selection.of(table.getKey().id()));
-    bench.stageProperty().set(Stage.SHAPE);
-    bench.tell(texts.get("added", table.getKey().label(), table.getValue().count()));
+  private void add(Opened source, SplitBench split) {
+    int before = bench.design().tables().size();
+    bench.apply(split::asTables);
+    List<Table> added = bench.design().tables().stream().skip(before).toList();
+    if (!added.isEmpty()) {
+      bench.selectionProperty().set(Selection.of(added.getFirst().id()));
+      bench.stageProperty().set(Stage.SHAPE);
+      bench.tell(texts.get("added", added.getFirst().label(), split.cells().rows()));
+    }
+  }
+
+  private void split(SplitBench split) {
+    split
+        .split()
+        .ifPresent(
+            table -> {
+              bench.stageProperty().set(Stage.CONNECT);
+              bench.selectionProperty().set(Selection.of(table));
+            });
   }
 }

@@ -10,9 +10,12 @@ import joiner.model.TableId;
  * @param area hue of its area, -1 for none
  * @param lines the fields shown
  * @param more how many fields are not shown
+ * @param caption one line in the place of fields; empty: none
  */
-record Board(TableId id, String title, String remark, int area, List<Line> lines, int more) {
-  static final double WIDTH = 190;
+record Board(
+    TableId id, String title, String remark, int area, List<Line> lines, int more, String caption) {
+  private static final double WIDTH = 190;
+  private static final double BRIEF_WIDTH = 118;
   static final double HEAD = 28;
   static final double LINE = 20;
   static final double FOOT = 8;
@@ -25,7 +28,15 @@ record Board(TableId id, String title, String remark, int area, List<Line> lines
   /** One field of a board. */
   record Line(FieldId field, String tag, String name, String type) {}
 
+  double width() {
+    return caption.isEmpty() ? WIDTH : BRIEF_WIDTH;
+  }
+
   double height() {
+    return caption.isEmpty() ? full() : HEAD + LINE;
+  }
+
+  private double full() {
     return HEAD + lines.size() * LINE + (more > 0 ? LINE - 4 : 0) + FOOT;
   }
 

@@ -54,7 +54,14 @@ final class Boards {
         remark,
         hues.getOrDefault(table.area(), -1),
         lines.subList(0, shown),
-        lines.size() - shown);
+        lines.size() - shown,
+        "");
+  }
+
+  /** A small board with one line in the place of the fields. */
+  Board brief(Table table, String caption) {
+    return new Board(
+        table.id(), table.label(), "", hues.getOrDefault(table.area(), -1), List.of(), 0, caption);
   }
 
   private static boolean isKey(Table table, Field field) {

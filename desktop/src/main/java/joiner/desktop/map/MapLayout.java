@@ -61,7 +61,7 @@ public record MapLayout(
   /** A board with its upper left corner. */
   public record Placed(Board board, double x, double y) {
     boolean holds(double px, double py) {
-      return px >= x && px <= x + Board.WIDTH && py >= y && py <= y + board.height();
+      return px >= x && px <= x + board.width() && py >= y && py <= y + board.height();
     }
   }
 
@@ -71,20 +71,31 @@ public record MapLayout(
 
   /** Lays out those tables of a design and the relationships between them. */
   public static MapLayout of(Design design, Set<TableId> shown) {
-    return new Builder(design, shown).build();
+    return new Builder(design, shown, Map.of()).build();
+  }
+
+  /**
+   * Lays out small boards of those tables, each with a line of text in the place of its fields.
+   *
+   * @param captions the line for each table shown
+   */
+  public static MapLayout brief(Design design, Map<TableId, String> captions) {
+    return new Builder(design, captions.keySet(), captions).build();
   }
 
   private static final class Builder {
     private final Design design;
     private final Set<TableId> shown;
+    private final Map<TableId, String> captions;
     private final ElkNode root = ElkGraphUtil.createGraph();
     private final Map<TableId, ElkNode> nodes = new LinkedHashMap<>();
     private final Map<TableId, Board> boards = new HashMap<>();
     private final Map<Relationship, ElkEdge> edges = new LinkedHashMap<>();
 
-    Builder(Design design, Set<TableId> shown) {
+    Builder(Design design, Set<TableId> shown, Map<TableId, String> captions) {
       this.design = design;
       this.shown = shown;
+      this.captions = captions;
     }
 
     MapLayout build() {
@@ -92,11 +103,13 @@ public record MapLayout(
       root.setProperty(CoreOptions.DIRECTION, Direction.RIGHT);
       root.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.ORTHOGONAL);
       root.setProperty(CoreOptions.RANDOM_SEED, 1);
-      root.setProperty(CoreOptions.PADDING, new ElkPadding(28));
-      root.setProperty(CoreOptions.SPACING_NODE_NODE, 26.0);
+      root.setProperty(CoreOptions.PADDING, new ElkPadding(captions.isEmpty() ? 28 : 6));
+      root.setProperty(CoreOptions.SPACING_NODE_NODE, captions.isEmpty() ? 26.0 : 14.0);
       root.setProperty(CoreOptions.SPACING_EDGE_EDGE, 9.0);
-      root.setProperty(LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, 46.0);
-      root.setProperty(LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, 20.0);
+      root.setProperty(
+          LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, captions.isEmpty() ? 46.0 : 34.0);
+      root.setProperty(
+          LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, captions.isEmpty() ? 20.0 : 14.0);
       root.setProperty(LayeredOptions.SPACING_EDGE_EDGE_BETWEEN_LAYERS, 9.0);
       root.setProperty(CoreOptions.ASPECT_RATIO, 1.5);
       addBoards();
@@ -109,10 +122,13 @@ public record MapLayout(
       var drawn = new Boards(design);
       for (Table table : design.tables()) {
         if (shown.contains(table.id())) {
-          Board board = drawn.of(table);
+          String caption = captions.get(table.id());
+          Board board = caption == null ? drawn.of(table) : drawn.brief(table, caption);
           ElkNode node = ElkGraphUtil.createNode(root);
-          node.setDimensions(Board.WIDTH, board.height());
-          node.setProperty(CoreOptions.PORT_CONSTRAINTS, PortConstraints.FIXED_POS);
+          node.setDimensions(board.width(), board.height());
+          node.setProperty(
+              CoreOptions.PORT_CONSTRAINTS,
+              caption == null ? PortConstraints.FIXED_POS : PortConstraints.FIXED_SIDE);
           nodes.put(table.id(), node);
           boards.put(table.id(), board);
         }
@@ -141,7 +157,7 @@ public record MapLayout(
     private static ElkPort port(ElkNode node, double y, PortSide side) {
       ElkPort port = ElkGraphUtil.createPort(node);
       port.setDimensions(JOINT, 0);
-      port.setLocation(side == PortSide.EAST ? Board.WIDTH : -JOINT, y);
+      port.setLocation(side == PortSide.EAST ? node.getWidth() : -JOINT, y);
       port.setProperty(CoreOptions.PORT_SIDE, side);
       return port;
     }

@@ -109,12 +109,12 @@ final class MapPainter {
     double x = placed.x();
     double y = placed.y();
     g.setFill(colors.board());
-    g.fillRect(x, y, Board.WIDTH, board.height());
+    g.fillRect(x, y, board.width(), board.height());
     g.setFill(colors.area(board.area()));
-    g.fillRect(x, y, Board.WIDTH, 4);
+    g.fillRect(x, y, board.width(), 4);
     g.setStroke(chosen ? colors.spruce() : colors.line());
     g.setLineWidth(chosen ? 2 : 1);
-    g.strokeRect(x, y, Board.WIDTH, board.height());
+    g.strokeRect(x, y, board.width(), board.height());
     boolean readable = view.zoom() >= LINES_FROM;
     text(
         board.title(),
@@ -122,9 +122,11 @@ final class MapPainter {
         colors.ink(),
         x + 10,
         y + (readable ? 17 : board.height() / 2),
-        Board.WIDTH - (board.remark().isEmpty() ? 20 : 76));
-    if (readable) {
-      right(board.remark(), SMALL, x + Board.WIDTH - 10, y + 17);
+        board.width() - (board.remark().isEmpty() ? 20 : 76));
+    if (!board.caption().isEmpty()) {
+      text(board.caption(), TEXT, colors.muted(), x + 10, y + 35, board.width() - 12);
+    } else if (readable) {
+      right(board.remark(), SMALL, x + board.width() - 10, y + 17);
       lines(board, x, y);
     }
   }
@@ -140,7 +142,7 @@ final class MapPainter {
           middle,
           22);
       text(line.name(), TEXT, colors.ink(), x + 34, middle, 86);
-      right(line.type(), SMALL, x + Board.WIDTH - 10, middle);
+      right(line.type(), SMALL, x + board.width() - 10, middle);
       middle += Board.LINE;
     }
     if (board.more() > 0) {

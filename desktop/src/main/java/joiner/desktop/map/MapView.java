@@ -122,7 +122,7 @@ public final class MapView extends Pane {
         .map(
             placed ->
                 new javafx.geometry.Point2D(
-                    (placed.x() + Board.WIDTH / 2) * viewport.zoom() + viewport.x(),
+                    (placed.x() + placed.board().width() / 2) * viewport.zoom() + viewport.x(),
                     (placed.y() + Board.HEAD / 2) * viewport.zoom() + viewport.y()));
   }
 

@@ -52,7 +52,7 @@ record Viewport(double x, double y, double zoom, double width, double height) {
     return inSight(
         placed.x() - 12,
         placed.y(),
-        placed.x() + Board.WIDTH + 12,
+        placed.x() + placed.board().width() + 12,
         placed.y() + placed.board().height());
   }
 

@@ -1,0 +1,323 @@
+package joiner.desktop.gather;
+
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Collectors;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.dependency.AttributeSet;
+import joiner.desktop.work.Background;
+import joiner.desktop.work.Workbench;
+import joiner.discovery.ColumnProfile;
+import joiner.discovery.Contradiction;
+import joiner.discovery.Fact;
+import joiner.discovery.FactSearch;
+import joiner.edit.Edit;
+import joiner.edit.EditRefusedException;
+import joiner.edit.Split;
+import joiner.edit.SplitChoices;
+import joiner.edit.SplitTable;
+import joiner.model.Design;
+import joiner.model.FieldId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.Draft;
+import joiner.rows.EncodedTable;
+import joiner.source.ImportOptions;
+import joiner.source.ProfiledSource;
+import joiner.source.SourceImport;
+
+/**
+ * One table of a source on the split bench: the facts found, those confirmed, the contradictions
+ * settled, and the split they make. Belongs to the window's thread; searching and splitting are
+ * done in the background, on what was confirmed when they began.
+ */
+final class SplitBench {
+  private final Workbench bench;
+  private final Background background;
+  private final ProfiledSource profiled;
+  private final int place;
+  private final Set<Fact> accepted = new LinkedHashSet<>();
+  private final Set<Fact> own = new LinkedHashSet<>();
+  private final Map<Settled, String> settled = new LinkedHashMap<>();
+  private final Set<List<Integer>> naturalKeys = new LinkedHashSet<>();
+  private final Set<Integer> skipped = new LinkedHashSet<>();
+  private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.SEARCHING);
+  private final AtomicLong newest = new AtomicLong();
+  private volatile boolean stopped;
+  private FactSearch found = new FactSearch(List.of(), true);
+
+  /** What was chosen for rows that contradict a fact. */
+  private record Settled(Fact.Decides fact, List<String> determinant) {}
+
+  /**
+   * What the bench shows.
+   *
+   * @param facts found and own, best first; empty while searching
+   * @param searching whether facts are still being looked for
+   * @param complete whether all were looked for
+   * @param preview of the split; empty while it is worked out or refused
+   * @param refusal why there is no preview, if it was refused
+   */
+  record State(
+      List<Fact> facts,
+      boolean searching,
+      boolean complete,
+      Optional<Preview> preview,
+      Optional<String> refusal) {
+    static final State SEARCHING =
+        new State(List.of(), true, true, Optional.empty(), Optional.empty());
+  }
+
+  /**
+   * A split as it would be.
+   *
+   * @param table the table to split, as it would be added
+   * @param design after the split; before it, while contradictions are open
+   */
+  record Preview(Table table, Map<Integer, FieldId> columns, Split split, Design design) {}
+
+  SplitBench(Workbench bench, Background background, ProfiledSource profiled, int place) {
+    this.bench = bench;
+    this.background = background;
+    this.profiled = profiled;
+    this.place = place;
+    background.compute(
+        () -> FactSearch.of(cells(), profiles(), () -> stopped),
+        this::found,
+        failure -> refuse(failure.getMessage()));
+  }
+
+  ReadOnlyObjectProperty<State> stateProperty() {
+    return state.getReadOnlyProperty();
+  }
+
+  EncodedTable cells() {
+    return profiled.source().tables().get(place).cells();
+  }
+
+  List<ColumnProfile> profiles() {
+    return profiled.profiles().get(place);
+  }
+
+  ProfiledSource profiled() {
+    return profiled;
+  }
+
+  /** Ends the search with what it has. */
+  void stop() {
+    stopped = true;
+  }
+
+  private void found(FactSearch search) {
+    found = search;
+    search.facts().stream()
+        .filter(fact -> fact.score() >= FactSearch.PLAUSIBLE)
+        .filter(fact -> !(fact instanceof Fact.SameThing)) // Values change only when told to.
+        .forEach(accepted::add);
+    refresh();
+  }
+
+  boolean isAccepted(Fact fact) {
+    return accepted.contains(fact);
+  }
+
+  boolean isOwn(Fact fact) {
+    return own.contains(fact);
+  }
+
+  /** Confirms or rejects a fact. */
+  void accept(Fact fact, boolean isTrue) {
+    if (isTrue ? accepted.add(fact) : accepted.remove(fact)) {
+      refresh();
+    }
+  }
+
+  /** Adds a dependency somebody knows of; the rows say what they say about it. */
+  void state(AttributeSet determinant, int dependent) {
+    Fact.Decides fact = FactSearch.ask(cells(), profiles(), determinant, dependent);
+    Optional<Fact> known =
+        found.facts().stream().filter(other -> other.id().equals(fact.id())).findFirst();
+    if (known.isEmpty() && own.stream().noneMatch(other -> other.id().equals(fact.id()))) {
+      own.add(fact);
+    }
+    accepted.add(known.orElse(fact));
+    refresh();
+  }
+
+  /** Chooses a value for the rows that contradict a fact. */
+  void settle(Split.Open open, Contradiction contradiction, String value) {
+    factOf(open)
+        .ifPresent(fact -> settled.put(new Settled(fact, contradiction.determinant()), value));
+    refresh();
+  }
+
+  /** Chooses for every contradiction of a fact the value most rows have. */
+  void settleByMajority(Split.Open open) {
+    factOf(open)
+        .ifPresent(
+            fact ->
+                open.contradictions()
+                    .forEach(
+                        c ->
+                            settled.put(
+                                new Settled(fact, c.determinant()), c.values().getFirst().text())));
+    refresh();
+  }
+
+  /** Rejects the fact that rows contradict. */
+  void drop(Split.Open open) {
+    factOf(open).ifPresent(fact -> accept(fact, false));
+  }
+
+  private Optional<Fact.Decides> factOf(Split.Open open) {
+    Map<Integer, FieldId> columns = state.get().preview().map(Preview::columns).orElse(Map.of());
+    for (Fact fact : accepted) {
+      if (fact instanceof Fact.Decides decides
+          && SplitChoices.of(List.of(fact), column -> Optional.ofNullable(columns.get(column)))
+              .decisions()
+              .contains(open.decision())) {
+        return Optional.of(decides);
+      }
+    }
+    return Optional.empty();
+  }
+
+  boolean isNatural(List<Integer> determinant) {
+    return naturalKeys.contains(determinant);
+  }
+
+  /** Lets a determinant identify the rows of its table itself, or gives them a counter. */
+  void identify(List<Integer> determinant, boolean naturally) {
+    if (naturally ? naturalKeys.add(determinant) : naturalKeys.remove(determinant)) {
+      refresh();
+    }
+  }
+
+  boolean isKept(int column) {
+    return !skipped.contains(column);
+  }
+
+  /** Keeps a column or leaves it out. */
+  void keep(int column, boolean kept) {
+    if (kept ? skipped.remove(column) : skipped.add(column)) {
+      refresh();
+    }
+  }
+
+  /** Determinants of the accepted facts, each of which gets a table. */
+  List<List<Integer>> determinants() {
+    var determinants = new LinkedHashSet<List<Integer>>();
+    for (Fact fact : accepted) {
+      switch (fact) {
+        case Fact.Decides decides ->
+            determinants.add(decides.determinant().places().boxed().toList());
+        case Fact.IsLookup lookup -> determinants.add(List.of(lookup.column()));
+        case Fact.Repeats repeats -> {}
+        case Fact.HoldsSeveral several -> {}
+        case Fact.SameThing same -> {}
+      }
+    }
+    return List.copyOf(determinants);
+  }
+
+  /** The change that adds the source's tables without splitting any. */
+  Edit asTables() {
+    return imported().edit();
+  }
+
+  /** Works the split out anew. */
+  void refresh() {
+    long ticket = newest.incrementAndGet();
+    Draft draft = bench.draft();
+    SourceImport imported = imported();
+    List<Fact> facts = List.copyOf(accepted);
+    var choices = choices(facts, imported);
+    background.compute(
+        () -> preview(draft, imported, choices),
+        preview -> {
+          if (ticket == newest.get()) {
+            state.set(
+                new State(
+                    facts(), false, found.complete(), Optional.of(preview), Optional.empty()));
+          }
+        },
+        failure -> {
+          if (ticket == newest.get()) {
+            refuse(failure.getMessage());
+          }
+        });
+  }
+
+  private void refuse(String why) {
+    state.set(
+        new State(
+            facts(), false, found.complete(), Optional.empty(), Optional.of(String.valueOf(why))));
+  }
+
+  private List<Fact> facts() {
+    var facts = new java.util.ArrayList<Fact>(own);
+    facts.addAll(found.facts());
+    return facts;
+  }
+
+  private Preview preview(Draft draft, SourceImport imported, SplitChoices choices) {
+    Draft with = imported.edit().apply(draft);
+    SourceImport.Imported table = imported.tables().get(place);
+    Split split = Split.of(with, table.table().id(), choices);
+    return new Preview(table.table(), table.columns(), split, split.after().orElse(with).design());
+  }
+
+  private SourceImport imported() {
+    Set<String> names =
+        bench.design().tables().stream().map(Table::name).collect(Collectors.toSet());
+    return SourceImport.of(
+        profiled,
+        names,
+        new ImportOptions(true, 1, profiled.source().label(), Map.of(place, Set.copyOf(skipped))));
+  }
+
+  private SplitChoices choices(List<Fact> facts, SourceImport imported) {
+    Map<Integer, FieldId> columns = imported.tables().get(place).columns();
+    SplitChoices choices =
+        SplitChoices.of(facts, column -> Optional.ofNullable(columns.get(column)));
+    for (var entry : settled.entrySet()) {
+      SplitChoices alone =
+          SplitChoices.of(
+              List.of(entry.getKey().fact()), column -> Optional.ofNullable(columns.get(column)));
+      if (!alone.decisions().isEmpty()) {
+        choices =
+            choices.settling(
+                new SplitChoices.Settlement(
+                    alone.decisions().getFirst(), entry.getKey().determinant(), entry.getValue()));
+      }
+    }
+    return choices.withNaturalKeys(
+        naturalKeys.stream()
+            .filter(columns.keySet()::containsAll)
+            .map(key -> key.stream().map(columns::get).toList())
+            .collect(Collectors.toSet()));
+  }
+
+  /** Splits for good, as one change; gives the split table. */
+  Optional<TableId> split() {
+    try {
+      SourceImport imported = imported();
+      SplitChoices choices = choices(List.copyOf(accepted), imported);
+      Table table = imported.tables().get(place).table();
+      bench.apply(
+          Edit.all(
+              "split " + table.label(),
+              List.of(imported.edit(), new SplitTable(table.id(), table.label(), choices))));
+      return bench.design().find(table.id()).map(Table::id);
+    } catch (EditRefusedException e) {
+      bench.tell(e.getMessage());
+      return Optional.empty();
+    }
+  }
+}

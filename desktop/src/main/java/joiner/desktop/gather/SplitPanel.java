@@ -1,0 +1,157 @@
+package joiner.desktop.gather;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.Node;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import joiner.desktop.map.MapLayout;
+import joiner.desktop.map.MapView;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Background;
+import joiner.discovery.Contradiction;
+import joiner.edit.Split;
+import joiner.model.Table;
+import joiner.model.TableId;
+
+/** What a table becomes: the tables, what is open, and the proof. */
+final class SplitPanel {
+  private static final int SHOWN = 4;
+
+  private final Texts texts;
+  private final SplitBench split;
+  private final Background background;
+  private final Runnable splitting;
+  private final MapView map = new MapView(selection -> {});
+  private final VBox node = new VBox(6);
+
+  SplitPanel(Texts texts, SplitBench split, Background background, Runnable splitting) {
+    this.texts = texts;
+    this.split = split;
+    this.background = background;
+    this.splitting = splitting;
+    map.setId("split-map");
+    map.setMinSize(0, 120);
+    VBox.setVgrow(map, Priority.ALWAYS);
+  }
+
+  Node node() {
+    return node;
+  }
+
+  void show(SplitBench.State state) {
+    if (state.refusal().isPresent()) {
+      node.getChildren()
+          .setAll(
+              Parts.label(texts.get("split.refused"), "title"),
+              Parts.card(List.of(Parts.prose(state.refusal().get())), "attention"));
+    } else if (state.preview().isEmpty()) {
+      node.getChildren().setAll(Parts.label(texts.get("split.waiting"), "muted"));
+    } else {
+      show(state.preview().get());
+    }
+  }
+
+  private void show(SplitBench.Preview preview) {
+    Split result = preview.split();
+    var nodes = new ArrayList<Node>();
+    if (!result.open().isEmpty()) {
+      nodes.add(
+          new VBox(
+              2,
+              Parts.label(texts.get("settle.title"), "title"),
+              Parts.shortened(texts.get("settle.why"), "muted", "small")));
+      var cards = new VBox(6);
+      result.open().forEach(open -> cards.getChildren().add(open(open, preview.table())));
+      var scroll = Parts.scroll(cards);
+      VBox.setVgrow(scroll, Priority.ALWAYS);
+      nodes.add(scroll);
+      var button = Parts.button(texts.get("split.do.open"), () -> {}, "main");
+      button.setDisable(true);
+      int left = result.open().stream().mapToInt(o -> o.contradictions().size()).sum();
+      nodes.add(Parts.row(10, button, Parts.label(texts.get("settle.left", left), "oak")));
+    } else {
+      int parts = result.parts().size();
+      nodes.add(
+          new VBox(
+              2,
+              Parts.label(texts.get("split.title", preview.table().label(), parts), "title"),
+              Parts.prose(proof(result), "muted", "small")));
+      nodes.add(map);
+      var button = Parts.button(texts.get("split.do", parts), splitting, "main");
+      button.setId("split");
+      button.setDisable(parts < 2);
+      nodes.add(
+          Parts.row(
+              10,
+              button,
+              Parts.shortened(
+                  result.changedCells() == 0
+                      ? texts.get("split.unchanged")
+                      : texts.get("split.changed", result.changedCells()),
+                  "muted",
+                  "small")));
+      draw(preview);
+    }
+    node.getChildren().setAll(nodes);
+  }
+
+  private String proof(Split result) {
+    Split.Proof proof = result.proof().orElseThrow();
+    return proof.holds()
+        ? texts.get("split.proof", result.cellsBefore(), result.cellsAfter(), proof.rows())
+        : texts.get("split.lossy", proof.differing());
+  }
+
+  private void draw(SplitBench.Preview preview) {
+    Map<TableId, String> captions = new LinkedHashMap<>();
+    for (Split.Part part : preview.split().parts()) {
+      captions.put(part.table(), texts.get("split.rows", part.rows()));
+    }
+    background.compute(
+        () -> MapLayout.brief(preview.design(), captions),
+        map::show,
+        failure -> map.show(MapLayout.EMPTY));
+  }
+
+  private Node open(Split.Open open, Table table) {
+    String determinant = String.join(", ", table.labelsOf(open.decision().determinant()));
+    String decided = table.field(open.decision().decided()).label();
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.label(texts.get("settle.fact", determinant, decided), "strong"));
+    for (Contradiction contradiction : open.contradictions().stream().limit(SHOWN).toList()) {
+      nodes.add(
+          Parts.prose(
+              texts.get(
+                  "settle.one",
+                  String.join(", ", contradiction.determinant()),
+                  contradiction.values().size()),
+              "small"));
+      var choices = new FlowPane(6, 4);
+      for (Contradiction.Value value : contradiction.values()) {
+        String text = value.text().isEmpty() ? texts.get("settle.empty") : value.text();
+        choices
+            .getChildren()
+            .add(
+                Parts.button(
+                    texts.get("settle.keep", text, value.rows().size()),
+                    () -> split.settle(open, contradiction, value.text())));
+      }
+      nodes.add(choices);
+    }
+    int more = open.contradictions().size() - SHOWN;
+    if (more > 0) {
+      nodes.add(Parts.label(texts.get("settle.more", more), "muted", "small"));
+    }
+    nodes.add(
+        Parts.row(
+            6,
+            Parts.button(texts.get("settle.majority"), () -> split.settleByMajority(open), "plain"),
+            Parts.button(texts.get("settle.drop"), () -> split.drop(open), "plain")));
+    return Parts.card(nodes, "attention");
+  }
+}
