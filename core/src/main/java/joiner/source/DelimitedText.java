@@ -31,24 +31,33 @@ final class DelimitedText implements SourceReader {
       throws IOException, UnreadableFileException {
     TextShape shape = TextShape.of(file, options);
     try {
-      return read(file, shape, options, sinks, problems);
+      return read(file, shape, CodingErrorAction.REPORT, options, sinks, problems);
     } catch (CharacterCodingException e) {
       if (options.charset().isPresent()) {
         throw new UnreadableFileException(
             file, 0, "the text is not in " + shape.charset().name() + "; choose another encoding.");
       }
       sinks.restart();
-      return read(
-          file,
-          TextShape.of(file, options.withCharset(TextShape.WINDOWS)),
-          options,
-          sinks,
-          problems);
+      problems.add(
+          SourceProblem.inLine(
+              file,
+              0,
+              "not all of the text is in "
+                  + shape.charset().name()
+                  + "; it was read as Windows-1252, and what is no character there as �. Save it as"
+                  + " UTF-8, or choose its encoding."));
+      TextShape other = TextShape.of(file, options.withCharset(TextShape.WINDOWS));
+      return read(file, other, CodingErrorAction.REPLACE, options, sinks, problems);
     }
   }
 
   private static Understood read(
-      Path file, TextShape shape, ReadingOptions options, TableSinks sinks, ProblemLog problems)
+      Path file,
+      TextShape shape,
+      CodingErrorAction unreadable,
+      ReadingOptions options,
+      TableSinks sinks,
+      ProblemLog problems)
       throws IOException, UnreadableFileException {
     long size = Math.max(1, Files.size(file));
     try (var counted = new CountedInput(Files.newInputStream(file));
@@ -60,8 +69,8 @@ final class DelimitedText implements SourceReader {
               shape
                   .charset()
                   .newDecoder()
-                  .onMalformedInput(CodingErrorAction.REPORT)
-                  .onUnmappableCharacter(CodingErrorAction.REPORT));
+                  .onMalformedInput(unreadable)
+                  .onUnmappableCharacter(unreadable));
       var rows =
           new Rows(file, sinks.table(Source.stem(String.valueOf(file.getFileName()))), problems);
       long open = read(text, shape, 0, shape.quote(), rows, file, options, counted, size);

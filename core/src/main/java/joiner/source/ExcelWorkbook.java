@@ -7,12 +7,12 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.concurrent.CancellationException;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import joiner.format.UnreadableFileException;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
-import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
@@ -42,14 +42,21 @@ final class ExcelWorkbook implements SourceReader {
             sheets.size() == 1 ? Source.stem(String.valueOf(file.getFileName())) : sheet.getName();
         read += sheet(file, sheet, name, options, sinks, problems) ? 1 : 0;
       }
-    } catch (ExcelReaderException e) {
+    } catch (CancellationException e) {
+      throw e;
+    } catch (IOException | RuntimeException e) {
+      // On a damaged workbook the library fails in whatever way the damage leads to.
       throw new UnreadableFileException(
-          file, 0, "this is no workbook that can be read (" + e.getMessage() + "); save it anew.");
+          file, 0, "the workbook is damaged (" + firstLine(e) + "); save it anew.");
     }
     if (read == 0) {
       throw new UnreadableFileException(file, 0, "every sheet of the workbook is empty.");
     }
     return new Understood(SheetRows.words(read), -1);
+  }
+
+  private static String firstLine(Exception e) {
+    return String.valueOf(e.getMessage()).strip().lines().findFirst().orElse("no reason given");
   }
 
   private static boolean sheet(

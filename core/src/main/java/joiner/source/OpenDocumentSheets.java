@@ -1,11 +1,13 @@
 package joiner.source;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -38,7 +40,7 @@ final class OpenDocumentSheets implements SourceReader {
         }
         return new Understood(SheetRows.words(read), -1);
       }
-    } catch (XMLStreamException e) {
+    } catch (EOFException | ZipException | XMLStreamException e) {
       throw new UnreadableFileException(
           file, 0, "the workbook is damaged (" + e.getMessage() + "); save it anew.");
     }

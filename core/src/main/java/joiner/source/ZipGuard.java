@@ -1,5 +1,6 @@
 package joiner.source;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -40,7 +41,7 @@ final class ZipGuard {
           }
         }
       }
-    } catch (ZipException e) {
+    } catch (EOFException | ZipException e) {
       throw new UnreadableFileException(
           file, 0, "this is no workbook (" + e.getMessage() + "); save it as xlsx, ods or CSV.");
     }

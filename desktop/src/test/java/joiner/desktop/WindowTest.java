@@ -11,6 +11,7 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
@@ -65,6 +66,7 @@ class WindowTest {
             demo, Optional.of(saved), background.checks(), background.window(), Pottery.CLOCK);
     var frame = new Frame(bench, background, Theme.LIGHT);
     var scene = new Scene(frame.root(), 1000, 800);
+    scene.setUserData(frame);
     frame.dress(scene);
     stage.setScene(scene);
     stage.setX(0);
@@ -222,6 +224,68 @@ class WindowTest {
     robot.interact(() -> ((Button) gather.main().lookup("#add-as-table")).fire());
     assertThat(bench.design().tableNamed("firing_log")).isPresent();
     assertThat(bench.draft().rows().of(new TableId("firing_log")).count()).isEqualTo(180);
+  }
+
+  @Test
+  void theFlatFiringLogIsSplitUndoneAndRedoneAndAuditsClean(FxRobot robot) throws Exception {
+    go(robot, Stage.GATHER);
+    int tables = bench.design().tables().size();
+    Frame frame = (Frame) window.getScene().getUserData();
+    robot.interact(() -> frame.gather(Pottery.folder("sources/firing log.csv")));
+    until(() -> !robot.lookup("#fact-member-decides-e_mail").queryAll().isEmpty());
+    CheckBox address = node(robot, "fact-member-decides-e_mail", CheckBox.class);
+    assertThat(address.isSelected()).as("plausible though two rows contradict").isTrue();
+    until(() -> said(robot, "2 contradictions left"));
+
+    robot.interact(node(robot, "fact-kiln-lookup", CheckBox.class)::fire);
+    until(() -> !node(robot, "fact-kiln-lookup", CheckBox.class).isSelected());
+    CheckBox spelling =
+        robot.lookup(".check-box").<CheckBox>queryAllAs(CheckBox.class).stream()
+            .filter(tick -> tick.getId().startsWith("fact-clay_supplier-same"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(spelling.isSelected()).as("no value is merged unasked").isFalse();
+    robot.interact(spelling::fire);
+    press(robot, "odo.wick@example.org");
+    until(() -> said(robot, "1 contradiction left"));
+    press(robot, "ines.finch@example.org");
+    until(() -> !robot.lookup("#split").queryAll().isEmpty());
+    until(() -> said(robot, "give back the same 180 rows"));
+    robot.interact(node(robot, "split", Button.class)::fire);
+
+    until(() -> bench.stageProperty().get() == Stage.CONNECT);
+    assertThat(bench.design().tables()).hasSize(tables + 7);
+    assertThat(rows("firing_log")).isEqualTo(180);
+    assertThat(rows("firing_log_member")).isEqualTo(12);
+    assertThat(rows("firing_log_cone")).isEqualTo(3);
+    assertThat(rows("clay_supplier")).as("two spellings are one").isEqualTo(2);
+    until(() -> bench.verdict().audit().rows() > 1_000);
+    assertThat(bench.verdict().audit().total()).isZero();
+    Draft split = bench.draft();
+    robot.interact(bench::undo);
+    assertThat(bench.design().tables()).hasSize(tables);
+    robot.interact(bench::redo);
+    assertThat(bench.draft()).isEqualTo(split);
+    until(() -> bench.verdict().audit().rows() > 1_000);
+    assertThat(bench.verdict().audit().total()).isZero();
+  }
+
+  private int rows(String table) {
+    return bench.draft().rows().of(new TableId(table)).count();
+  }
+
+  private static boolean said(FxRobot robot, String text) {
+    return robot.lookup(".label").<Label>queryAllAs(Label.class).stream()
+        .anyMatch(label -> label.getText() != null && label.getText().contains(text));
+  }
+
+  private static void press(FxRobot robot, String beginning) {
+    Button button =
+        robot.lookup(".button").<Button>queryAllAs(Button.class).stream()
+            .filter(b -> b.getText() != null && b.getText().startsWith(beginning))
+            .findFirst()
+            .orElseThrow();
+    robot.interact(button::fire);
   }
 
   @Test
