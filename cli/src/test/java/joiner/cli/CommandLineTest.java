@@ -181,7 +181,117 @@ class CommandLineTest {
     assertThat(outcome.out()).contains("\"kiln_log\"", "peak_c");
     assertThat(run("import", csv.toString(), "--out", design.toString()).out())
         .contains("kiln_log_2");
-    assertThat(run("check", design.toString()).code()).isEqualTo(1);
+    assertThat(run("check", design.toString()).code()).as("each has a key").isZero();
+  }
+
+  private Path log() throws IOException {
+    return Files.writeString(
+        folder.resolve("log.csv"),
+        """
+        No,Member,E-mail,Cone,Peak
+        1,Mara,m@x,04,1063
+        2,Odo,o@x,6,1222
+        3,Mara,m@x,6,1222
+        4,Odo,o@x,04,1063
+        5,Mara,m@x,6,1222
+        6,Odo,o@x,6,1222
+        """);
+  }
+
+  @Test
+  void profileSaysWhatIsInEachColumn() throws IOException {
+    Outcome outcome = run("profile", log().toString(), "--json");
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.err()).isEmpty();
+    assertThat(outcome.out().replaceAll("\\s+", " "))
+        .contains(
+            "\"source\" : \"log.csv\", \"rows\" : 6",
+            "\"name\" : \"Cone\", \"field\" : \"cone\", \"type\" : \"text\"",
+            "\"distinct\" : 2, \"min\" : \"04\", \"max\" : \"6\"");
+  }
+
+  @Test
+  void dependenciesAreTheMinimalOnesWithTheKeys() throws IOException {
+    Outcome outcome = run("dependencies", log().toString(), "--json");
+    assertThat(outcome.code()).isZero();
+    String out = outcome.out().replaceAll("\\s+", " ");
+    assertThat(out)
+        .contains(
+            "\"determinant\" : [ \"Member\" ], \"dependent\" : \"E-mail\", \"error\" : 0.0",
+            "\"determinant\" : [ \"Cone\" ], \"dependent\" : \"Peak\"",
+            "\"keys\" : [ [ \"No\" ] ]",
+            "\"complete\" : true");
+    assertThat(run("dependencies", log().toString(), "--max-error", "2").code()).isEqualTo(2);
+  }
+
+  @Test
+  void inclusionsNameBothColumnsAndWhatIsMissing() throws IOException {
+    Path members = Files.writeString(folder.resolve("members.csv"), "Name\nMara\nOdo\nTobin\n");
+    String out =
+        run("inclusions", log().toString(), members.toString(), "--json")
+            .out()
+            .replaceAll("\\s+", " ");
+    assertThat(out)
+        .contains(
+            "\"from\" : \"log.Member\", \"in\" : \"members.Name\", \"rows\" : 6, \"missing\" : 0");
+  }
+
+  @Test
+  void splitWritesASoundDesignWithAllRows() throws IOException {
+    Path design = folder.resolve("split");
+    Outcome outcome =
+        run(
+            "split",
+            log().toString(),
+            "--out",
+            design.toString(),
+            "--accept",
+            "member.decides.e_mail,cone.decides.peak",
+            "--json");
+    assertThat(outcome.err()).isEmpty();
+    assertThat(outcome.code()).isZero();
+    assertThat(outcome.out()).contains("\"rejoined\" : true", "\"lossless\" : true");
+    assertThat(run("check", design.toString()).code()).isZero();
+    assertThat(run("audit", design.toString()).code()).isZero();
+    assertThat(Files.readString(design.resolve("data/member.csv"))).contains("Mara", "Odo");
+    assertThat(run("split", log().toString(), "--out", "x", "--accept", "none").err())
+        .contains("member.decides.e_mail");
+  }
+
+  @Test
+  void splitMergesNothingByItself() throws IOException {
+    Path log =
+        Files.writeString(
+            folder.resolve("contradiction.csv"),
+            "No,Member,E-mail\n"
+                + "1,Odo,o@x\n2,Odo,o@x\n3,Odo,q@x\n4,Mara,m@x\n5,Mara,m@x\n6,Mara,m@x\n"
+                + java.util.stream.IntStream.range(7, 40)
+                    .mapToObj(i -> i + ",Tobin,t@x\n")
+                    .collect(java.util.stream.Collectors.joining()));
+    String[] named = {
+      "split",
+      log.toString(),
+      "--out",
+      folder.resolve("c").toString(),
+      "--accept",
+      "member.decides.e_mail"
+    };
+    Outcome refused = run(named);
+    assertThat(refused.code()).isEqualTo(1);
+    assertThat(refused.err()).contains("Odo has o@x (2 rows) and q@x (1 rows)");
+    assertThat(folder.resolve("c")).doesNotExist();
+    String[] settled = java.util.Arrays.copyOf(named, named.length + 2);
+    settled[named.length] = "--settle";
+    settled[named.length + 1] = "majority";
+    assertThat(run(settled).code()).isZero();
+  }
+
+  @Test
+  void whatIsWrongInAFileIsToldAndTheRestIsRead() throws IOException {
+    Path ragged = Files.writeString(folder.resolve("ragged.csv"), "A,B\n1,2\n3\n4,5\n");
+    Outcome outcome = run("dependencies", ragged.toString());
+    assertThat(outcome.err()).contains("ragged.csv, line 3", "Add the missing separators");
+    assertThat(outcome.out()).contains("3 rows");
   }
 
   @Test
@@ -227,7 +337,18 @@ class CommandLineTest {
   @Test
   void everyCommandDocumentsItself() {
     for (String command :
-        List.of("check", "audit", "sql", "ship", "import", "normalize", "version")) {
+        List.of(
+            "check",
+            "audit",
+            "sql",
+            "ship",
+            "import",
+            "profile",
+            "dependencies",
+            "inclusions",
+            "split",
+            "normalize",
+            "version")) {
       assertThat(run(command, "--help").out()).contains("Usage: joiner " + command);
     }
     assertThat(run("version").out()).startsWith("Joiner ");

@@ -198,11 +198,15 @@ final class FormReader {
   private static int exponent(String text, int at, int begin, int points, int others) {
     boolean shaped =
         (text.charAt(at) == 'e' || text.charAt(at) == 'E')
-            && at > begin
+            && digitBetween(text, begin, at)
             && points <= 1
             && others == 0
             && text.substring(at + 1).matches("[+-]?\\d{1,3}");
     return shaped ? ValueForm.NUMBER_POINT.bit() : 0;
+  }
+
+  private static boolean digitBetween(String text, int from, int to) {
+    return text.substring(from, to).chars().anyMatch(c -> c >= '0' && c <= '9');
   }
 
   private static int dateOrTime(String text) {

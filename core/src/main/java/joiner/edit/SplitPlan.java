@@ -13,6 +13,7 @@ import joiner.edit.SplitChoices.Decision;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which fields go to which table, by the confirmed decisions alone: one table for each determinant
@@ -32,6 +33,9 @@ final class SplitPlan {
 
     /** Whether its rows are identified by the determinant itself. */
     boolean natural;
+
+    /** Whether tables that refer to it keep the fields of the determinant, for another use. */
+    boolean shared;
 
     Group(AttributeSet determinant, AttributeSet decided, boolean natural) {
       this.determinant = determinant;
@@ -65,8 +69,7 @@ final class SplitPlan {
     shareEquivalent();
     this.staying = staying();
     groups.sort(Comparator.comparing((Group group) -> group.determinant.places().min().orElse(0)));
-    overlapping(staying);
-    groups.forEach(group -> overlapping(group.all()));
+    settleShared();
   }
 
   private void add(AttributeSet from, AttributeSet to, SplitChoices choices) {
@@ -122,17 +125,42 @@ final class SplitPlan {
     return kept;
   }
 
-  /** Determinants that share a field within one table keep it as part of their own key. */
-  private void overlapping(AttributeSet table) {
-    List<Group> within = references(table, null);
-    for (Group one : within) {
-      for (Group other : within) {
-        if (one != other && !one.determinant.intersection(other.determinant).isEmpty()) {
-          one.natural = true;
-          other.natural = true;
-        }
+  /** Settles which determinants stay where they are referred from, until nothing changes. */
+  private void settleShared() {
+    boolean changed = true;
+    while (changed) {
+      changed = share(staying, null);
+      for (Group group : groups) {
+        changed |= share(group.all(), group);
       }
     }
+  }
+
+  /**
+   * Determinants that share a field within one table, or meet its own without being part of it or
+   * where it is the key, leave their fields there.
+   */
+  private boolean share(AttributeSet table, @Nullable Group own) {
+    boolean changed = false;
+    List<Group> within = references(table, own);
+    for (Group one : within) {
+      boolean shares =
+          within.stream().anyMatch(other -> other != one && meet(one, other.determinant));
+      boolean straddles =
+          own != null
+              && meet(one, own.determinant)
+              && (own.natural || !own.determinant.containsAll(one.determinant));
+      if ((shares || straddles) && !one.shared) {
+        one.shared = true;
+        one.natural = true;
+        changed = true;
+      }
+    }
+    return changed;
+  }
+
+  private static boolean meet(Group group, AttributeSet set) {
+    return !group.determinant.intersection(set).isEmpty();
   }
 
   /** Fields that stay. */
@@ -151,7 +179,7 @@ final class SplitPlan {
    *
    * @param own the group whose table it is; null for the split table
    */
-  List<Group> references(AttributeSet table, @org.jspecify.annotations.Nullable Group own) {
+  List<Group> references(AttributeSet table, @Nullable Group own) {
     List<Group> held =
         groups.stream()
             .filter(group -> group != own && table.containsAll(group.determinant))

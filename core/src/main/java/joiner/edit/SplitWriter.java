@@ -138,7 +138,7 @@ final class SplitWriter {
       boolean identifies =
           slot.refers() == null
               ? group.determinant.contains(slot.place())
-              : group.determinant.containsAll(slot.refers().determinant);
+              : !slot.refers().shared && group.determinant.containsAll(slot.refers().determinant);
       Field field = nameLike(slot, group, label);
       slots.add(slot.with(identifies ? field.withRequired(!blank) : field));
       if (identifies) {
@@ -169,7 +169,7 @@ final class SplitWriter {
 
   /**
    * Numbers the different determinants in the order of the rows; gives the first row of each. A row
-   * without any value for the group refers to none.
+   * without any value for the group, or for those it refers to, refers to none.
    */
   private int[] number(Group group, int[] rowOf) {
     int[] determinant = group.determinant.places().toArray();
@@ -177,7 +177,11 @@ final class SplitWriter {
     var origin = new ArrayList<Integer>();
     for (int row = 0; row < rows.count(); row++) {
       int at = row;
-      if (group.all().places().allMatch(place -> cell(at, place).isEmpty())) {
+      boolean nothing =
+          group.all().places().allMatch(place -> cell(at, place).isEmpty())
+              && plan.references(group.all(), group).stream()
+                  .allMatch(other -> groups.get(other).rowOf()[at] < 0);
+      if (nothing) {
         rowOf[row] = -1;
         continue;
       }
@@ -225,7 +229,7 @@ final class SplitWriter {
   private List<Slot> slots(AttributeSet held, @Nullable Group own, List<Slot> before) {
     Map<Integer, Group> referring = new HashMap<>();
     for (Group group : plan.references(held, own)) {
-      if (!group.natural) {
+      if (!group.natural && !group.shared) {
         group.determinant.places().forEach(place -> referring.put(place, group));
       }
     }
@@ -241,6 +245,12 @@ final class SplitWriter {
       if (group == null && !listed.contains(fields.get(place))) {
         slots.add(new Slot(place, null, fieldAt(place), row -> cell(row, place)));
       } else if (group != null && done.add(group)) {
+        slots.add(reference(group, taken));
+        taken.add(slots.getLast().field().name());
+      }
+    }
+    for (Group group : plan.references(held, own)) {
+      if (!group.natural && group.shared) {
         slots.add(reference(group, taken));
         taken.add(slots.getLast().field().name());
       }
@@ -327,7 +337,8 @@ final class SplitWriter {
     return plan.stayingFields().contains(place)
         && !listed.contains(field)
         && plan.references(plan.stayingFields(), null).stream()
-            .noneMatch(group -> !group.natural && group.determinant.contains(place));
+            .noneMatch(
+                group -> !group.natural && !group.shared && group.determinant.contains(place));
   }
 
   private void refuseIfUsed(Field field) {
