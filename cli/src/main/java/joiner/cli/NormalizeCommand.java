@@ -6,11 +6,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import joiner.dependency.AttributeSet;
 import joiner.dependency.CandidateKeys;
 import joiner.dependency.Decomposition;
 import joiner.dependency.Dependency;
+import joiner.dependency.Derivation;
+import joiner.dependency.FourthNormalForm;
+import joiner.dependency.Multivalued;
+import joiner.dependency.NormalForm;
 import joiner.dependency.Scheme;
 import joiner.dependency.SchemeText;
 import joiner.dependency.Violation;
@@ -33,14 +38,19 @@ final class NormalizeCommand implements Callable<Integer> {
   @Option(
       names = "--dependencies",
       required = true,
-      description = "The dependencies, like \"A,B->C; C->A\".")
+      description = "The dependencies, like \"A,B->C; C->A\"; multivalued ones like \"A->>B\".")
   private String dependencies;
 
   @Option(
       names = "--to",
       defaultValue = "3nf",
-      description = "The form to decompose into: 3nf (as usual) or bcnf.")
+      description = "The form to decompose into: 3nf (as usual), bcnf or 4nf.")
   private String to;
+
+  @Option(
+      names = "--implies",
+      description = "A dependency to derive from the others, like \"A->D\".")
+  private String implies;
 
   @Option(names = "--json", description = "Print one JSON document and nothing else.")
   private boolean json;
@@ -49,16 +59,19 @@ final class NormalizeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    if (!to.equals("3nf") && !to.equals("bcnf")) {
-      throw new ParameterException(spec.commandLine(), "--to is 3nf or bcnf, not " + to);
+    if (!List.of("3nf", "bcnf", "4nf").contains(to)) {
+      throw new ParameterException(spec.commandLine(), "--to is 3nf, bcnf or 4nf, not " + to);
     }
-    Scheme scheme;
+    Map<String, Object> document;
     try {
-      scheme = SchemeText.read(attributes, dependencies);
+      Scheme scheme = SchemeText.read(attributes, dependencies);
+      document = document(scheme, SchemeText.multivalued(scheme, dependencies));
+      if (implies != null) {
+        document.put("implied", implied(scheme, SchemeText.dependency(scheme, implies)));
+      }
     } catch (IllegalArgumentException e) {
       throw new ParameterException(spec.commandLine(), e.getMessage(), e);
     }
-    Map<String, Object> document = document(scheme);
     PrintWriter out = spec.commandLine().getOut();
     if (json) {
       JsonOut.print(document, out);
@@ -68,14 +81,36 @@ final class NormalizeCommand implements Callable<Integer> {
     return ExitCode.FINE;
   }
 
-  private Map<String, Object> document(Scheme scheme) {
+  private static Map<String, Object> implied(Scheme scheme, Dependency dependency) {
+    Map<String, Object> implied = sides(scheme, dependency);
+    Optional<Derivation> derivation = scheme.derive(dependency);
+    implied.put("holds", derivation.isPresent());
+    implied.put(
+        "derivation",
+        derivation.stream()
+            .flatMap(d -> d.steps().stream())
+            .map(step -> sides(scheme, step))
+            .toList());
+    return implied;
+  }
+
+  private Map<String, Object> document(Scheme scheme, List<Multivalued> multivalued) {
     CandidateKeys keys = scheme.candidateKeys(() -> false);
-    List<Violation> violations = scheme.violations(keys);
-    Decomposition parts = to.equals("bcnf") ? scheme.boyceCodd() : scheme.synthesis(keys);
+    var fourth = new FourthNormalForm(scheme, multivalued);
+    List<Violation> violations = new ArrayList<>(scheme.violations(keys));
+    violations.addAll(fourth.violations());
+    boolean reached = violations.isEmpty() && !multivalued.isEmpty();
+    Decomposition parts =
+        switch (to) {
+          case "bcnf" -> scheme.boyceCodd();
+          case "4nf" -> fourth.decomposition();
+          default -> scheme.synthesis(keys);
+        };
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("candidateKeys", keys.keys().stream().map(scheme::names).toList());
     document.put("prime", scheme.names(scheme.prime(keys)));
-    document.put("normalForm", scheme.normalForm(violations).words());
+    document.put(
+        "normalForm", reached ? NormalForm.FOURTH.words() : scheme.normalForm(violations).words());
     document.put("cover", scheme.minimalCover().stream().map(d -> sides(scheme, d)).toList());
     document.put("violations", violations.stream().map(v -> violation(scheme, v)).toList());
     var tables = new ArrayList<Map<String, Object>>();

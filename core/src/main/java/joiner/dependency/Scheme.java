@@ -55,6 +55,11 @@ public final class Scheme {
     return closure.implies(dependency);
   }
 
+  /** Why the dependency follows; empty if it does not. */
+  public Optional<Derivation> derive(Dependency dependency) {
+    return Derivation.of(dependency, dependencies);
+  }
+
   /** All candidate keys, until {@code stop} says so. */
   public CandidateKeys candidateKeys(BooleanSupplier stop) {
     return CandidateKeys.of(all, dependencies, closure, stop);
@@ -173,7 +178,8 @@ public final class Scheme {
     return proved(withoutContained(parts), true);
   }
 
-  private static List<AttributeSet> withoutContained(List<AttributeSet> parts) {
+  /** The parts of which no other is a superset, each once. */
+  static List<AttributeSet> withoutContained(List<AttributeSet> parts) {
     var kept = new ArrayList<AttributeSet>();
     for (AttributeSet part : parts.stream().distinct().toList()) {
       if (parts.stream().noneMatch(other -> !other.equals(part) && other.containsAll(part))) {
@@ -228,7 +234,8 @@ public final class Scheme {
     return Optional.empty();
   }
 
-  private static AttributeSet subset(int[] places, int chosen) {
+  /** Those of the places whose bit is set. */
+  static AttributeSet subset(int[] places, int chosen) {
     AttributeSet set = AttributeSet.EMPTY;
     for (int i = 0; i < places.length; i++) {
       set = (chosen >> i & 1) == 1 ? set.with(places[i]) : set;

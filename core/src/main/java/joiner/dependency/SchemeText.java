@@ -21,11 +21,36 @@ public final class SchemeText {
     }
     var read = new ArrayList<Dependency>();
     for (String text : dependencies.split(";")) {
-      if (!text.isBlank()) {
+      if (!text.isBlank() && !text.contains("->>")) {
         read.add(dependency(text, names));
       }
     }
     return new Scheme(names, read);
+  }
+
+  /**
+   * Reads the multivalued dependencies of a text, which are written {@code A->>B}.
+   *
+   * @throws IllegalArgumentException as {@link #read} does
+   */
+  public static List<Multivalued> multivalued(Scheme scheme, String dependencies) {
+    var read = new ArrayList<Multivalued>();
+    for (String text : dependencies.split(";")) {
+      if (text.contains("->>")) {
+        Dependency sides = dependency(text.replace("->>", "->"), scheme.attributes());
+        read.add(new Multivalued(sides.from(), sides.to()));
+      }
+    }
+    return read;
+  }
+
+  /**
+   * Reads one dependency.
+   *
+   * @throws IllegalArgumentException as {@link #read} does
+   */
+  public static Dependency dependency(Scheme scheme, String text) {
+    return dependency(text, scheme.attributes());
   }
 
   private static Dependency dependency(String text, List<String> names) {
