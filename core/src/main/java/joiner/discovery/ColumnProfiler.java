@@ -2,13 +2,10 @@ package joiner.discovery;
 
 import java.math.BigInteger;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.SequencedMap;
 import java.util.Set;
 import joiner.discovery.ColumnProfile.Disagreeing;
 import joiner.discovery.ColumnProfile.Note;
@@ -22,9 +19,6 @@ import joiner.model.FieldType.Width;
 public final class ColumnProfiler {
   /** Different values kept exactly. */
   private static final int DISTINCT = 4_000_000;
-
-  /** Different values of which each is counted. */
-  private static final int COUNTED = 256;
 
   /** Values kept that do not have a form. */
   private static final int TOLD = 20;
@@ -42,7 +36,7 @@ public final class ColumnProfiler {
   private final boolean[] toldOf = new boolean[256];
   private final Map<ValueForm, List<Disagreeing>> misfits = new EnumMap<>(ValueForm.class);
   private final Map<ValueForm, ValueRange> ranges = new EnumMap<>(ValueForm.class);
-  private final Map<String, long[]> counts = new LinkedHashMap<>();
+  private final FrequentTexts frequent = new FrequentTexts();
   private long seen;
   private int shortest = Integer.MAX_VALUE;
   private int longest;
@@ -64,19 +58,30 @@ public final class ColumnProfiler {
     if (text.isEmpty()) {
       return;
     }
+    see(text.toCharArray(), 0, text.length(), row);
+  }
+
+  /**
+   * Sees the next value, given as characters.
+   *
+   * @param row from 0
+   */
+  public void see(char[] chars, int offset, int length, long row) {
     seen++;
-    long hash = DistinctTexts.hash(text);
+    long hash = DistinctTexts.hash(chars, offset, length);
     int combination = distinct.markOf(hash);
     if (combination < 0) {
+      String text = new String(chars, offset, length);
       combination = examine(text);
       distinct.add(hash, combination);
+      frequent.add(hash, text);
+    } else {
+      frequent.count(hash);
     }
     combinationCounts[combination]++;
     if (!toldOf[combination]) {
+      String text = new String(chars, offset, length);
       toldOf[combination] = keepMisfit(text, row, combinations.get(combination));
-    }
-    if (counts.size() <= COUNTED) {
-      counts.computeIfAbsent(text, t -> new long[1])[0]++;
     }
   }
 
@@ -138,7 +143,7 @@ public final class ColumnProfiler {
         range == null ? "" : range.min(),
         range == null ? "" : range.max(),
         notes,
-        frequent());
+        frequent.all());
   }
 
   /** How many values have all forms and marks of a set. */
@@ -233,17 +238,5 @@ public final class ColumnProfiler {
   /** What was seen with a quarter of head-room, rounded up to a multiple of 5. */
   private int roomy() {
     return longest == 0 ? 40 : Math.max(4, (int) Math.ceil(longest * 1.25 / 5) * 5);
-  }
-
-  private SequencedMap<String, Long> frequent() {
-    SequencedMap<String, Long> frequent = new LinkedHashMap<>();
-    if (counts.size() <= COUNTED) {
-      counts.entrySet().stream()
-          .sorted(
-              Comparator.comparingLong((Map.Entry<String, long[]> e) -> -e.getValue()[0])
-                  .thenComparing(Map.Entry::getKey))
-          .forEach(entry -> frequent.put(entry.getKey(), entry.getValue()[0]));
-    }
-    return frequent;
   }
 }

@@ -22,10 +22,11 @@ final class DistinctTexts {
     this.most = most;
   }
 
-  static long hash(String text) {
-    long hash = 0x9E3779B97F4A7C15L;
-    for (int i = 0; i < text.length(); i++) {
-      hash = (hash ^ text.charAt(i)) * 0xFF51AFD7ED558CCDL;
+  /** The hash of a text, never 0: multiply and shift over its characters, mixed at the end. */
+  static long hash(char[] chars, int offset, int length) {
+    long hash = 0x9E3779B97F4A7C15L + length;
+    for (int i = offset; i < offset + length; i++) {
+      hash = (hash ^ chars[i]) * 0xFF51AFD7ED558CCDL;
       hash ^= hash >>> 32;
     }
     hash *= 0xC4CEB9FE1A85EC53L;

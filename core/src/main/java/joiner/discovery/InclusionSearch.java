@@ -176,18 +176,26 @@ public record InclusionSearch(double least, BooleanSupplier stop) {
     return new Values(place, values, rows, rows > 0 && values.size() == rows);
   }
 
+  /** From which columns of a table a column of another one is reached. */
+  private record Reach(int from, int in, int column) {}
+
   /** Combinations of single inclusions that reach a whole key of several columns. */
   private List<FoundInclusion> composite(List<EncodedTable> tables, List<FoundInclusion> single) {
+    Map<Reach, List<Integer>> reached = new HashMap<>();
+    for (FoundInclusion i : single) {
+      if (i.as() == Reading.EXACT) {
+        reached
+            .computeIfAbsent(
+                new Reach(i.fromTable(), i.inTable(), i.in().getFirst()), r -> new ArrayList<>())
+            .add(i.from().getFirst());
+      }
+    }
     var found = new ArrayList<FoundInclusion>();
     for (int in = 0; in < tables.size(); in++) {
       FoundDependencies keys = new DependencySearch(true, WIDEST, stop).exactKeys(tables.get(in));
       for (AttributeSet key : keys.keys()) {
         if (key.size() > 1) {
-          for (int from = 0; from < tables.size() && !stop.getAsBoolean(); from++) {
-            if (from != in) {
-              combine(tables, from, in, key.places().toArray(), single, found);
-            }
-          }
+          combine(tables, in, key.places().toArray(), reached, found);
         }
       }
     }
@@ -196,48 +204,58 @@ public record InclusionSearch(double least, BooleanSupplier stop) {
 
   private void combine(
       List<EncodedTable> tables,
-      int from,
       int in,
       int[] key,
-      List<FoundInclusion> single,
+      Map<Reach, List<Integer>> reached,
       List<FoundInclusion> found) {
-    List<List<Integer>> combinations = List.of(List.of());
-    for (int column : key) {
-      var longer = new ArrayList<List<Integer>>();
-      for (FoundInclusion inclusion : single) {
-        boolean fits =
-            inclusion.fromTable() == from
-                && inclusion.inTable() == in
-                && inclusion.in().equals(List.of(column))
-                && inclusion.as() == Reading.EXACT;
-        for (List<Integer> chosen : fits ? combinations : List.<List<Integer>>of()) {
-          if (!chosen.contains(inclusion.from().getFirst())) {
-            var next = new ArrayList<>(chosen);
-            next.add(inclusion.from().getFirst());
-            longer.add(next);
-          }
+    List<Integer> places = java.util.Arrays.stream(key).boxed().toList();
+    Set<List<String>> there = new HashSet<>();
+    for (int from = 0; from < tables.size() && !stop.getAsBoolean(); from++) {
+      List<List<Integer>> combinations = from == in ? List.of() : List.of(List.of());
+      for (int column : key) {
+        combinations =
+            longer(combinations, reached.getOrDefault(new Reach(from, in, column), List.of()));
+      }
+      if (!combinations.isEmpty() && there.isEmpty()) {
+        for (int row = 0; row < tables.get(in).rows(); row++) {
+          there.add(tuple(tables.get(in), row, places));
         }
       }
-      combinations = longer;
-    }
-    List<Integer> places = java.util.Arrays.stream(key).boxed().toList();
-    for (List<Integer> columns : combinations) {
-      tuples(tables, from, columns, in, places).ifPresent(found::add);
+      for (List<Integer> columns : combinations) {
+        tuples(tables.get(from), from, columns, in, places, there).ifPresent(found::add);
+      }
     }
   }
 
-  private Optional<FoundInclusion> tuples(
-      List<EncodedTable> tables, int from, List<Integer> columns, int in, List<Integer> key) {
-    Set<List<String>> there = new HashSet<>();
-    EncodedTable target = tables.get(in);
-    for (int row = 0; row < target.rows(); row++) {
-      there.add(tuple(target, row, key));
+  /** Each combination with each of the columns behind it that it has not yet. */
+  private static List<List<Integer>> longer(
+      List<List<Integer>> combinations, List<Integer> columns) {
+    var longer = new ArrayList<List<Integer>>();
+    for (List<Integer> chosen : combinations) {
+      for (int column : columns) {
+        if (!chosen.contains(column)) {
+          var next = new ArrayList<>(chosen);
+          next.add(column);
+          longer.add(next);
+        }
+      }
     }
-    EncodedTable source = tables.get(from);
+    return longer;
+  }
+
+  /** Compares tuples until too many are missing. */
+  private Optional<FoundInclusion> tuples(
+      EncodedTable source,
+      int from,
+      List<Integer> columns,
+      int in,
+      List<Integer> key,
+      Set<List<String>> there) {
+    long most = (long) ((1 - least) * source.rows());
     long rows = 0;
     long missing = 0;
     var orphans = new ArrayList<String>();
-    for (int row = 0; row < source.rows(); row++) {
+    for (int row = 0; row < source.rows() && missing <= most; row++) {
       List<String> tuple = tuple(source, row, columns);
       if (tuple.stream().noneMatch(String::isEmpty)) {
         rows++;
@@ -257,6 +275,10 @@ public record InclusionSearch(double least, BooleanSupplier stop) {
   }
 
   private static List<String> tuple(EncodedTable table, int row, List<Integer> columns) {
-    return columns.stream().map(column -> table.text(row, column)).toList();
+    var tuple = new ArrayList<String>(columns.size());
+    for (int column : columns) {
+      tuple.add(table.text(row, column));
+    }
+    return tuple;
   }
 }

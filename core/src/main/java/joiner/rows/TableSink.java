@@ -13,6 +13,11 @@ public interface TableSink {
   /** The text of a cell of the current row; cells that are not named are empty. */
   void cell(int column, String text);
 
+  /** The text of a cell as characters that may be overwritten afterwards. */
+  default void cell(int column, char[] chars, int offset, int length) {
+    cell(column, new String(chars, offset, length));
+  }
+
   /**
    * Ends the current row.
    *

@@ -2,7 +2,6 @@ package joiner.source;
 
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -13,9 +12,7 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import joiner.format.UnreadableFileException;
-import joiner.rows.TableSink;
 
 /**
  * Delimited text of any separator and encoding. Lines with too few cells are filled up with empty
@@ -23,8 +20,8 @@ import joiner.rows.TableSink;
  * never closed costs no line after it.
  */
 final class DelimitedText implements SourceReader {
-  /** More columns than any database takes (from memory: PostgreSQL 1,600, Oracle 1,000). */
-  private static final int MANY_COLUMNS = 1_600;
+  /** Stands for no quotation mark at all. */
+  private static final char NO_QUOTE = '\u0000';
 
   @Override
   public Understood read(Path file, ReadingOptions options, TableSinks sinks, ProblemLog problems)
@@ -72,7 +69,11 @@ final class DelimitedText implements SourceReader {
                   .onMalformedInput(unreadable)
                   .onUnmappableCharacter(unreadable));
       var rows =
-          new Rows(file, sinks.table(Source.stem(String.valueOf(file.getFileName()))), problems);
+          new TextRows(
+              file,
+              sinks.table(Source.stem(String.valueOf(file.getFileName()))),
+              problems,
+              shape.headerLine());
       long open = read(text, shape, 0, shape.quote(), rows, file, options, counted, size);
       if (open > 0) {
         reread(file, shape, open, rows, options, problems);
@@ -87,7 +88,7 @@ final class DelimitedText implements SourceReader {
       Path file,
       TextShape shape,
       long fromLine,
-      Rows rows,
+      TextRows rows,
       ReadingOptions options,
       ProblemLog problems)
       throws IOException, UnreadableFileException {
@@ -103,7 +104,7 @@ final class DelimitedText implements SourceReader {
       for (long line = 1; line < fromLine; line++) {
         text.readLine();
       }
-      read(text, shape, fromLine - 1, '\u0000', rows, file, options, null, 1);
+      read(text, shape, fromLine - 1, NO_QUOTE, rows, file, options, null, 1);
     }
   }
 
@@ -117,15 +118,15 @@ final class DelimitedText implements SourceReader {
       TextShape shape,
       long linesBefore,
       char quote,
-      Rows rows,
+      TextRows rows,
       Path file,
       ReadingOptions options,
       @org.jspecify.annotations.Nullable CountedInput counted,
       long size)
       throws IOException, UnreadableFileException {
-    CsvRecord last = null;
+    TextRecord last = null;
     long line = linesBefore;
-    try (CsvReader<CsvRecord> csv =
+    try (CsvReader<TextRecord> csv =
         CsvReader.builder()
             .fieldSeparator(shape.separator())
             .quoteCharacter(quote)
@@ -133,13 +134,13 @@ final class DelimitedText implements SourceReader {
             .allowMissingFields(true)
             .allowExtraFields(true)
             .allowExtraCharsAfterClosingQuote(true)
-            .ofCsvRecord(text)) {
-      for (CsvRecord record : csv) {
+            .build(new TextRecord.Handler(), text)) {
+      for (TextRecord record : csv) {
         if (last != null) {
-          rows.take(linesBefore + last.getStartingLineNumber(), last.getFields(), shape);
+          rows.take(line, last);
         }
         last = record;
-        line = linesBefore + record.getStartingLineNumber();
+        line = linesBefore + record.line();
         if ((line & 0x3FF) == 0) {
           options.checkStopped();
           if (counted != null) {
@@ -151,32 +152,22 @@ final class DelimitedText implements SourceReader {
       if (deepest(e) instanceof CharacterCodingException coding) {
         throw coding;
       }
-      if (last == null || quote == '\u0000') {
+      if (last == null || quote == NO_QUOTE) {
         throw new UnreadableFileException(
             file,
             (int) line + 1,
             "a cell is too long for a table (" + deepest(e).getMessage() + ").");
       }
-      rows.take(line, last.getFields(), shape);
-      return line + 1 + breaks(last.getFields());
+      rows.take(line, last);
+      return line + 1 + last.breaks();
     }
-    if (last != null && neverClosed(last, rows)) {
-      return linesBefore + last.getStartingLineNumber();
+    if (last != null && last.lastCellHasBreaks() && last.count() != rows.width()) {
+      return line; // It runs over lines and has not the usual number of cells: never closed.
     }
     if (last != null) {
-      rows.take(linesBefore + last.getStartingLineNumber(), last.getFields(), shape);
+      rows.take(line, last);
     }
     return 0;
-  }
-
-  /** A last record that runs over lines and has not the usual number of cells. */
-  private static boolean neverClosed(CsvRecord last, Rows rows) {
-    String cell = last.getField(last.getFieldCount() - 1);
-    return cell.indexOf('\n') >= 0 && last.getFieldCount() != rows.width();
-  }
-
-  private static long breaks(List<String> cells) {
-    return cells.stream().flatMapToInt(String::chars).filter(c -> c == '\n').count();
   }
 
   private static Throwable deepest(Throwable e) {
@@ -194,7 +185,7 @@ final class DelimitedText implements SourceReader {
     var tables = new LoadedTables();
     var problems = new ProblemLog();
     Path shown = Path.of(name);
-    var rows = new Rows(shown, tables.table(name), problems);
+    var rows = new TextRows(shown, tables.table(name), problems, shape.headerLine());
     try {
       read(new java.io.StringReader(block), shape, 0, shape.quote(), rows, shown, options, null, 1);
     } catch (IOException e) {
@@ -207,127 +198,6 @@ final class DelimitedText implements SourceReader {
         java.util.OptionalInt.of(shape.headerLine()),
         tables.build(),
         problems.all());
-  }
-
-  /** Hands records on as rows of a table. */
-  private static final class Rows {
-    private final Path file;
-    private final TableSink sink;
-    private final ProblemLog problems;
-    private int width;
-    private int columns;
-    private boolean started;
-
-    Rows(Path file, TableSink sink, ProblemLog problems) {
-      this.file = file;
-      this.sink = sink;
-      this.problems = problems;
-    }
-
-    /** Cells of a full line. */
-    int width() {
-      return width;
-    }
-
-    void take(long line, List<String> cells, TextShape shape) {
-      if (!started && line < shape.headerLine()) {
-        return;
-      }
-      if (!started) {
-        started = true;
-        width = cells.size();
-        for (int i = 0; i < width; i++) {
-          boolean named = shape.headerLine() > 0 && !cells.get(i).isBlank();
-          addColumn(named ? cells.get(i) : "Column " + (i + 1));
-        }
-        if (width > MANY_COLUMNS) {
-          problems.add(
-              SourceProblem.inLine(
-                  file,
-                  line,
-                  "there are "
-                      + width
-                      + " columns, more than a database table takes; keep only some of them, or"
-                      + " turn the sheet so that they become rows."));
-        }
-        if (shape.headerLine() > 0) {
-          return;
-        }
-      }
-      row(line, cells);
-    }
-
-    private void row(long line, List<String> cells) {
-      boolean empty = cells.size() == 1 && cells.getFirst().isEmpty();
-      if (empty && width > 1) {
-        return;
-      }
-      if (cells.size() < width) {
-        problems.add(
-            SourceProblem.inLine(
-                file,
-                line,
-                "the row has "
-                    + cells.size()
-                    + " cells, the header "
-                    + width
-                    + "; the missing ones were taken as empty. Add the missing separators."));
-      }
-      for (int i = 0; i < cells.size(); i++) {
-        String cell = cells.get(i);
-        if (i < columns) {
-          put(line, i, cell);
-        } else if (!cell.isBlank()) {
-          while (columns <= i) {
-            addColumn("Column " + (columns + 1));
-          }
-          put(line, i, cell);
-        }
-      }
-      if (cells.size() > width
-          && cells.subList(width, cells.size()).stream().anyMatch(c -> !c.isBlank())) {
-        problems.add(
-            SourceProblem.inLine(
-                file,
-                line,
-                "the row has "
-                    + cells.size()
-                    + " cells, the header "
-                    + width
-                    + "; the others were kept in columns of their own. Put quotation marks around"
-                    + " cells that hold the separator."));
-      }
-      sink.endRow(line);
-    }
-
-    private void put(long line, int column, String cell) {
-      if (cell.startsWith("=") && cell.length() > 1) {
-        problems.add(
-            SourceProblem.inLine(
-                file,
-                line,
-                "a formula stands where a value is expected: "
-                    + shortened(cell)
-                    + "; it was kept as text, not computed. Save the sheet with values."));
-      }
-      sink.cell(column, cell);
-    }
-
-    private static String shortened(String text) {
-      return text.length() > 40 ? text.substring(0, 40) + "…" : text;
-    }
-
-    private void addColumn(String header) {
-      sink.column(header);
-      columns++;
-    }
-
-    void end() throws UnreadableFileException {
-      if (!started) {
-        throw new UnreadableFileException(
-            file, 1, "the file is empty; it needs a line with the column names.");
-      }
-    }
   }
 
   /** Counts the bytes read. */

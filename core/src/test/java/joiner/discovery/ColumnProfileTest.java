@@ -152,11 +152,15 @@ class ColumnProfileTest {
     assertThat(text.unique()).isTrue();
   }
 
+  private static long hash(String text) {
+    return DistinctTexts.hash(text.toCharArray(), 0, text.length());
+  }
+
   @Test
   void moreValuesThanAreKeptAreEstimated() {
     var distinct = new DistinctTexts(1_000);
     for (int i = 0; i < 200_000; i++) {
-      long hash = DistinctTexts.hash("piece " + i % 100_000);
+      long hash = hash("piece " + i % 100_000);
       if (distinct.markOf(hash) < 0) {
         distinct.add(hash, 1);
       }
