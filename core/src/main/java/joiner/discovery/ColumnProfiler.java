@@ -26,6 +26,10 @@ public final class ColumnProfiler {
   /** Share of values that must have a form for it to be proposed. */
   private static final double ENOUGH = 0.95;
 
+  /** Forms of a whole number as it is usually written. */
+  private static final int PLAIN =
+      ValueForm.WHOLE.bit() | ValueForm.NUMBER_POINT.bit() | ValueForm.NUMBER_COMMA.bit();
+
   private final String header;
   private final DistinctTexts distinct = new DistinctTexts(DISTINCT);
 
@@ -38,6 +42,11 @@ public final class ColumnProfiler {
   private final Map<ValueForm, ValueRange> ranges = new EnumMap<>(ValueForm.class);
   private final FrequentTexts frequent = new FrequentTexts();
   private long seen;
+
+  /** Plain whole numbers, the most frequent numbers by far, are compared as such. */
+  private long leastPlain = Long.MAX_VALUE;
+
+  private long greatestPlain = Long.MIN_VALUE;
   private int shortest = Integer.MAX_VALUE;
   private int longest;
   private boolean outerBlanks;
@@ -93,9 +102,16 @@ public final class ColumnProfiler {
     outerBlanks |= text.charAt(0) <= ' ' || text.charAt(text.length() - 1) <= ' ';
     formulas |= text.charAt(0) == '=' && length > 1;
     int forms = FormReader.forms(text);
-    for (ValueForm form : ValueForm.all()) {
-      if ((forms & form.bit()) != 0 || form == ValueForm.TEXT) {
-        ranges.computeIfAbsent(form, ValueRange::new).see(text);
+    ranges.computeIfAbsent(ValueForm.TEXT, ValueRange::new).see(text);
+    if (forms == PLAIN && length <= 18) {
+      long number = Long.parseLong(text.strip());
+      leastPlain = Math.min(leastPlain, number);
+      greatestPlain = Math.max(greatestPlain, number);
+    } else {
+      for (ValueForm form : ValueForm.all()) {
+        if ((forms & form.bit()) != 0) {
+          ranges.computeIfAbsent(form, ValueRange::new).see(text);
+        }
       }
     }
     int known = combinations.indexOf(forms);
@@ -123,6 +139,13 @@ public final class ColumnProfiler {
 
   /** What was seen, in a table of so many rows. */
   public ColumnProfile profile(long rows) {
+    if (leastPlain <= greatestPlain) {
+      for (ValueForm number : ValueForm.all()) {
+        if (number.isNumber()) {
+          ranges.computeIfAbsent(number, ValueRange::new).join(leastPlain, greatestPlain);
+        }
+      }
+    }
     Set<Note> notes = EnumSet.noneOf(Note.class);
     ValueForm form = form(notes);
     note(outerBlanks, Note.OUTER_BLANKS, notes);

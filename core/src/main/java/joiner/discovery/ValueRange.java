@@ -22,11 +22,14 @@ final class ValueRange {
   }
 
   void see(String text) {
-    if (!form.isNumber()) {
+    if (form.isNumber()) {
+      seeNumber(FormReader.canonical(text, form));
+    } else {
       order(form == ValueForm.TEXT ? text : FormReader.canonical(text, form));
-      return;
     }
-    String value = isPlain(text) ? text : FormReader.canonical(text, form);
+  }
+
+  private void seeNumber(String value) {
     measure(value);
     double number = Double.parseDouble(value);
     if (number <= least || number >= greatest) {
@@ -36,13 +39,10 @@ final class ValueRange {
     }
   }
 
-  private static boolean isPlain(String text) {
-    for (int i = 0; i < text.length(); i++) {
-      if (text.charAt(i) < '0' || text.charAt(i) > '9') {
-        return false;
-      }
-    }
-    return true;
+  /** Takes in whole numbers between two. */
+  void join(long from, long to) {
+    seeNumber(String.valueOf(from));
+    seeNumber(String.valueOf(to));
   }
 
   private void order(String value) {

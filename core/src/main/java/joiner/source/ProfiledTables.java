@@ -3,30 +3,25 @@ package joiner.source;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.concurrent.ExecutionException;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import java.util.concurrent.Semaphore;
 import joiner.discovery.ColumnProfiler;
 import joiner.rows.TableSink;
 
 /**
- * Profiles tables as they are read. Rows go by in batches to two threads, each of which looks after
- * every second column; a few batches may wait, no more.
+ * Profiles tables as they are read. Rows go by in batches to two threads, column by column, each
+ * column's cells in their order; a few batches may wait, no more.
  */
 final class ProfiledTables implements TableSinks, AutoCloseable {
   private static final int BATCH = 2_048;
   private static final int WAITING = 16;
 
-  private final List<ExecutorService> threads = List.of(thread("profile-1"), thread("profile-2"));
+  private final ExecutorService threads =
+      Executors.newFixedThreadPool(2, Thread.ofPlatform().daemon().name("profile-", 1).factory());
   private final Semaphore waiting = new Semaphore(WAITING);
-  private final List<Future<?>> unfinished = new ArrayList<>();
   private final List<Profiled> tables = new ArrayList<>();
-
-  private static ExecutorService thread(String name) {
-    return Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name(name).factory());
-  }
 
   @Override
   public TableSink table(String name) {
@@ -49,20 +44,13 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
 
   List<TableProfile> profiles() {
     tables.forEach(Profiled::flush);
-    waiting.acquireUninterruptibly(WAITING);
-    for (Future<?> done : unfinished) {
-      try {
-        done.get();
-      } catch (ExecutionException | InterruptedException e) {
-        throw new IllegalStateException("profiling failed", e);
-      }
-    }
+    tables.forEach(table -> table.seen.forEach(CompletableFuture::join));
     return tables.stream().map(Profiled::profile).toList();
   }
 
   @Override
   public void close() {
-    threads.forEach(ExecutorService::shutdownNow);
+    threads.shutdownNow();
   }
 
   /** Cells of one batch of a table: their characters one after the other, and where they are. */
@@ -94,16 +82,13 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
       filled += length;
     }
 
-    /** Shows every second column's cells to its profiler. */
-    void see(List<ColumnProfiler> into, int offset, int step, long first) {
-      for (int column = offset; column < starts.size(); column += step) {
-        int[] start = starts.get(column);
-        int[] length = lengths.get(column);
-        ColumnProfiler profiler = into.get(column);
-        for (int row = 0; row < rows; row++) {
-          if (length[row] > 0) {
-            profiler.see(chars, start[row], length[row], first + row);
-          }
+    /** Shows a column's cells to its profiler. */
+    void see(int column, ColumnProfiler profiler, long first) {
+      int[] start = starts.get(column);
+      int[] length = lengths.get(column);
+      for (int row = 0; row < rows; row++) {
+        if (length[row] > 0) {
+          profiler.see(chars, start[row], length[row], first + row);
         }
       }
     }
@@ -113,6 +98,10 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
   private final class Profiled implements SectionSink {
     private final String name;
     private final List<ColumnProfiler> profilers = new ArrayList<>();
+
+    /** For each column the end of what was given to the threads. */
+    private final List<CompletableFuture<Void>> seen = new ArrayList<>();
+
     private Batch batch = new Batch(0);
     private long rows;
 
@@ -123,6 +112,7 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
     @Override
     public int column(String header) {
       profilers.add(new ColumnProfiler(header));
+      seen.add(CompletableFuture.completedFuture(null));
       batch.column();
       return profilers.size() - 1;
     }
@@ -155,12 +145,15 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
         return;
       }
       Batch full = batch;
-      List<ColumnProfiler> into = List.copyOf(profilers);
       long first = rows - full.rows;
-      for (int i = 0; i < threads.size(); i++) {
-        int offset = i;
-        submit(threads.get(i), () -> full.see(into, offset, threads.size(), first));
+      waiting.acquireUninterruptibly();
+      for (int i = 0; i < profilers.size(); i++) {
+        int column = i;
+        ColumnProfiler profiler = profilers.get(i);
+        seen.set(i, seen.get(i).thenRunAsync(() -> full.see(column, profiler, first), threads));
       }
+      CompletableFuture.allOf(seen.toArray(CompletableFuture[]::new))
+          .whenComplete((done, failure) -> waiting.release());
       batch = new Batch(profilers.size());
     }
 
@@ -168,20 +161,5 @@ final class ProfiledTables implements TableSinks, AutoCloseable {
       return new TableProfile(
           name, rows, profilers.stream().map(profiler -> profiler.profile(rows)).toList());
     }
-  }
-
-  private void submit(ExecutorService thread, Runnable work) {
-    waiting.acquireUninterruptibly();
-    Future<?> done =
-        thread.submit(
-            () -> {
-              try {
-                work.run();
-              } finally {
-                waiting.release();
-              }
-            });
-    unfinished.removeIf(earlier -> earlier.state() == Future.State.SUCCESS);
-    unfinished.add(done);
   }
 }
