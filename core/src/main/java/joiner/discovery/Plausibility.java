@@ -72,7 +72,18 @@ final class Plausibility {
         }
       }
     }
-    return facts.stream().filter(fact -> !dropped.contains(fact)).toList();
+    return facts.stream()
+        .filter(fact -> !dropped.contains(fact) && !saidByAnother(fact, dropped, byPair))
+        .toList();
+  }
+
+  /** Whether its determinant is only another name of one that decides the same. */
+  private static boolean saidByAnother(
+      Fact.Decides fact, Set<Fact.Decides> dropped, Map<String, Fact.Decides> byPair) {
+    return dropped.stream()
+        .filter(reverse -> reverse.determinant().equals(fact.determinant()))
+        .map(reverse -> byPair.get(pair(AttributeSet.of(reverse.dependent()), fact.dependent())))
+        .anyMatch(other -> other != null && !dropped.contains(other));
   }
 
   private static boolean better(Fact.Decides fact, int from, Fact.Decides reverse) {

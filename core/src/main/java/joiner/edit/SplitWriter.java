@@ -125,7 +125,7 @@ final class SplitWriter {
             .anyMatch(
                 row -> group.determinant.places().anyMatch(place -> cell(row, place).isEmpty()));
     group.natural &= !blank;
-    String label = String.join(" ", table.labelsOf(plan.fieldsOf(group.determinant)));
+    String label = label(group);
     String name = work.freeTableName(NamingPolicy.singular(NamingPolicy.nameFor(label)));
     String shown = NamingPolicy.labelFor(name);
     var slots = new ArrayList<Slot>();
@@ -157,6 +157,27 @@ final class SplitWriter {
     }
     work.add(made, rowsOf(slots, origin));
     return new SplitPart(made, slots, relate(made, slots, group.all(), group), origin, rowOf);
+  }
+
+  /** What the rows of a group are: what all its labels begin with, or what decides. */
+  private String label(Group group) {
+    List<String> determinant = table.labelsOf(plan.fieldsOf(group.determinant));
+    var common = new ArrayList<>(List.of(determinant.getFirst().split(" ")));
+    for (String label : table.labelsOf(plan.fieldsOf(group.all()))) {
+      List<String> words = List.of(label.split(" "));
+      int same = 0;
+      while (same < Math.min(common.size(), words.size())
+          && common.get(same).equalsIgnoreCase(words.get(same))) {
+        same++;
+      }
+      common.subList(same, common.size()).clear();
+    }
+    if (!common.isEmpty()) {
+      return String.join(" ", common);
+    }
+    String whole = String.join(" ", determinant);
+    String named = whole.replaceFirst("(?i)[ _-]+(id|no|nr|number|code|key|name)\\.?$", "");
+    return named.isBlank() ? whole : named;
   }
 
   private static Optional<String> rowLabel(List<FieldId> key, List<Slot> slots) {

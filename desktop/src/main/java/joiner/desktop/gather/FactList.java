@@ -93,7 +93,7 @@ final class FactList {
     var said =
         new VBox(
             1,
-            Parts.shortened(words.title(fact), "strong"),
+            Parts.prose(words.title(fact), "strong"),
             Parts.shortened(
                 words.evidence(fact), words.contradicted(fact) ? "oak" : "muted", "small"));
     HBox.setHgrow(said, Priority.ALWAYS);
