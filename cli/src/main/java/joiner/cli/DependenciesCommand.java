@@ -8,10 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Collectors;
 import joiner.dependency.AttributeSet;
 import joiner.discovery.DependencySearch;
 import joiner.discovery.FoundDependencies;
 import joiner.discovery.FoundDependency;
+import joiner.discovery.FoundMultivalued;
+import joiner.discovery.MultivaluedSearch;
 import joiner.format.UnreadableFileException;
 import joiner.rows.EncodedTable;
 import picocli.CommandLine.Command;
@@ -88,16 +91,20 @@ final class DependenciesCommand implements Callable<Integer> {
     if (!found.complete()) {
       err.println("joiner: a limit ended the search; there may be more than is shown.");
     }
+    List<FoundMultivalued> multivalued =
+        maxError == 0 ? MultivaluedSearch.of(table, stop) : List.of();
     PrintWriter out = spec.commandLine().getOut();
     if (json) {
-      JsonOut.print(document(table, found), out);
+      JsonOut.print(document(table, found, multivalued), out);
     } else {
       print(table, found, out);
+      multivalued.forEach(m -> out.println("  " + words(table, m)));
     }
     return ExitCode.FINE;
   }
 
-  private static Map<String, Object> document(EncodedTable table, FoundDependencies found) {
+  private static Map<String, Object> document(
+      EncodedTable table, FoundDependencies found, List<FoundMultivalued> multivalued) {
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("rows", found.rows());
     document.put("columns", table.headers());
@@ -105,6 +112,17 @@ final class DependenciesCommand implements Callable<Integer> {
         "dependencies", found.dependencies().stream().map(d -> document(table, found, d)).toList());
     document.put("keys", found.keys().stream().map(key -> names(table, key)).toList());
     document.put("complete", found.complete());
+    document.put(
+        "multivalued",
+        multivalued.stream()
+            .map(
+                m ->
+                    Map.of(
+                        "determinant",
+                        names(table, m.determinant()),
+                        "blocks",
+                        m.blocks().stream().map(block -> names(table, block)).toList()))
+            .toList());
     return document;
   }
 
@@ -115,6 +133,14 @@ final class DependenciesCommand implements Callable<Integer> {
     item.put("dependent", table.headers().get(dependency.dependent()));
     item.put("error", dependency.error(found.rows()));
     return item;
+  }
+
+  private static String words(EncodedTable table, FoundMultivalued found) {
+    return String.join(", ", names(table, found.determinant()))
+        + " ↠ "
+        + found.blocks().stream()
+            .map(block -> String.join(", ", names(table, block)))
+            .collect(Collectors.joining(" | "));
   }
 
   private static List<String> names(EncodedTable table, AttributeSet columns) {
