@@ -48,7 +48,7 @@ public final class ConnectView implements StageView {
     this.bench = bench;
     this.background = background;
     this.map = new MapView(bench.selectionProperty()::set);
-    this.sheet = new RelationshipSheet(bench, texts);
+    this.sheet = new RelationshipSheet(bench, background, texts);
     var tools = tools();
     StackPane.setAlignment(tools, Pos.BOTTOM_LEFT);
     StackPane.setMargin(tools, new Insets(0, 0, 14, 16));

@@ -2,6 +2,7 @@ package joiner.desktop.connect;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -12,9 +13,11 @@ import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Background;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
+import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
 import joiner.finding.Topic;
@@ -23,16 +26,26 @@ import joiner.model.Field;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.rows.Draft;
+import org.jspecify.annotations.Nullable;
 
 /** The side sheet of Connect: the readings of the chosen relationship, or all of a table's. */
 final class RelationshipSheet {
+  private static final int MOST_PROPOSALS = 6;
+
   private final Workbench bench;
   private final Texts texts;
+  private final Background background;
   private final VBox node = new VBox();
+  private final VBox proposals = new VBox(6);
+  private volatile @Nullable Draft proposedFor;
+  private @Nullable TableId proposedTable;
 
-  RelationshipSheet(Workbench bench, Texts texts) {
+  RelationshipSheet(Workbench bench, Background background, Texts texts) {
     this.bench = bench;
+    this.background = background;
     this.texts = texts;
     node.getStyleClass().add("side-content");
     bench.selectionProperty().subscribe(value -> show());
@@ -86,7 +99,60 @@ final class RelationshipSheet {
             bench,
             texts.get("findings"),
             f -> f.topic() == Topic.CONNECT && f.table().equals(table.id())));
+    propose(table);
+    nodes.add(proposals);
     return nodes;
+  }
+
+  /** Looks in the background for relationships that the rows suggest. */
+  private void propose(Table table) {
+    Draft draft = bench.draft();
+    if (draft == proposedFor && table.id().equals(proposedTable)) {
+      return;
+    }
+    proposedFor = draft;
+    proposedTable = table.id();
+    proposals.getChildren().clear();
+    background.compute(
+        () -> ProposedReference.of(draft, table.id(), () -> draft != proposedFor),
+        found -> {
+          if (draft == proposedFor && table.id().equals(proposedTable)) {
+            show(found);
+          }
+        },
+        failure -> bench.tell(texts.get("rows.failed", String.valueOf(failure.getMessage()))));
+  }
+
+  private void show(List<ProposedReference> found) {
+    if (!found.isEmpty()) {
+      proposals.getChildren().add(Parts.label(texts.get("rows.show"), "heading"));
+    }
+    for (ProposedReference proposal : found.stream().limit(MOST_PROPOSALS).toList()) {
+      Table child = bench.design().table(proposal.child());
+      Table parent = bench.design().table(proposal.parent());
+      long rows = proposal.found().rows();
+      String said =
+          texts.get(
+              "rows." + proposal.found().as().name().toLowerCase(Locale.ROOT),
+              String.join(", ", child.labelsOf(proposal.childFields())),
+              parent.label(),
+              String.join(", ", parent.labelsOf(proposal.parentFields())),
+              rows - proposal.found().missing(),
+              rows);
+      var nodes = new ArrayList<Node>();
+      nodes.add(Parts.prose(said, "small"));
+      if (proposal.found().missing() > 0) {
+        nodes.add(
+            Parts.prose(
+                texts.get("rows.orphans", String.join(", ", proposal.found().orphans())),
+                "oak",
+                "small"));
+      }
+      nodes.add(
+          Parts.button(
+              texts.get("rows.relate"), () -> bench.apply(() -> proposal.edit(bench.draft()))));
+      proposals.getChildren().add(Parts.card(nodes));
+    }
   }
 
   private boolean isJoin(Relationship r) {
