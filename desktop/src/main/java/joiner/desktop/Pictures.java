@@ -17,6 +17,7 @@ import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.control.Button;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import joiner.desktop.frame.Frame;
@@ -78,6 +79,12 @@ final class Pictures {
         String name =
             stage.name().toLowerCase(Locale.ROOT) + (theme == Theme.DARK ? "-dark" : "") + ".png";
         Files.write(pictures.resolve(name), Png.of(image));
+        if (stage == Stage.GATHER) {
+          onWindow(() -> settle(window));
+          settle();
+          WritableImage split = onWindow(() -> window.getScene().snapshot(null));
+          Files.write(pictures.resolve("gather-split.png"), Png.of(split));
+        }
       }
     }
     onWindow(
@@ -105,6 +112,14 @@ final class Pictures {
       frame.gather(DemoDesign.home().resolve("sources/firing log.csv"));
     }
     return bench;
+  }
+
+  /** Settles the contradictions of the file in Gather, as a person would. */
+  private static javafx.stage.Stage settle(javafx.stage.Stage window) {
+    if (window.getScene().lookup("#settle-majority") instanceof Button majority) {
+      majority.fire();
+    }
+    return window;
   }
 
   /** Lets background work arrive and be drawn: a few frames after everything queued. */

@@ -74,6 +74,9 @@ final class FactList {
               },
               "plain"));
     }
+    if (!state.complete()) {
+      nodes.add(Parts.prose(texts.get("facts.stopped"), "oak", "small"));
+    }
     if (!state.searching()) {
       nodes.add(adding ? form(state) : adder(state));
     }

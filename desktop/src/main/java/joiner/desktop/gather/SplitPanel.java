@@ -147,11 +147,12 @@ final class SplitPanel {
     if (more > 0) {
       nodes.add(Parts.label(texts.get("settle.more", more), "muted", "small"));
     }
+    var majority =
+        Parts.button(texts.get("settle.majority"), () -> split.settleByMajority(open), "plain");
+    majority.setId("settle-majority");
     nodes.add(
         Parts.row(
-            6,
-            Parts.button(texts.get("settle.majority"), () -> split.settleByMajority(open), "plain"),
-            Parts.button(texts.get("settle.drop"), () -> split.drop(open), "plain")));
+            6, majority, Parts.button(texts.get("settle.drop"), () -> split.drop(open), "plain")));
     return Parts.card(nodes, "attention");
   }
 }
