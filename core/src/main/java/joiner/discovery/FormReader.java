@@ -72,7 +72,7 @@ final class FormReader {
     char first = text.charAt(0);
     int forms = 0;
     if (isDigit(first) || first == '-' || first == '+' || first == '.' || first == ',') {
-      forms = number(text) | (isDigit(first) && length >= 4 ? dateOrTime(text) : 0);
+      forms = NumberShape.forms(text) | (isDigit(first) && length >= 4 ? dateOrTime(text) : 0);
     } else if (length <= 6 && TRUTH.containsKey(text.toLowerCase(Locale.ROOT))) {
       forms = ValueForm.TRUTH.bit();
     }
@@ -92,7 +92,7 @@ final class FormReader {
     return isDigit(text.charAt(text.length() - 1)) && text.indexOf(' ') + text.indexOf('-') > -2;
   }
 
-  private static boolean isDigit(char c) {
+  static boolean isDigit(char c) {
     return c >= '0' && c <= '9';
   }
 
@@ -110,103 +110,6 @@ final class FormReader {
     } catch (IllegalArgumentException e) {
       return false;
     }
-  }
-
-  /**
-   * Forms of a number: digits in groups between separators. Of two different separators the last is
-   * the decimal one; one that comes once may be either, if three digits follow it.
-   */
-  private static int number(String text) {
-    int at = text.charAt(0) == '-' || text.charAt(0) == '+' ? 1 : 0;
-    int length = text.length();
-    int begin = at;
-    int points = 0;
-    int commas = 0;
-    int spaces = 0;
-    int lastSeparator = -1;
-    boolean groupsOfThree = true;
-    char last = 0;
-    int groupStart = at;
-    for (; at < length; at++) {
-      char c = text.charAt(at);
-      if (isDigit(c)) {
-        continue;
-      }
-      if (c != '.' && c != ',' && c != ' ' && c != '\u00a0' && c != '\u202f' && c != '\'') {
-        return exponent(text, at, begin, points, commas + spaces);
-      }
-      int size = at - groupStart;
-      groupsOfThree &= lastSeparator < 0 ? size >= 1 && size <= 3 : size == 3;
-      points += c == '.' ? 1 : 0;
-      commas += c == ',' ? 1 : 0;
-      spaces += c != '.' && c != ',' ? 1 : 0;
-      if (last == ',' && c == '.' && commas > 0 && points > 1
-          || last == '.' && c == ',' && commas > 1) {
-        return 0;
-      }
-      lastSeparator = at;
-      last = c;
-      groupStart = at + 1;
-    }
-    int digits = length - begin - points - commas - spaces;
-    if (digits == 0) {
-      return 0;
-    }
-    int tail = length - groupStart;
-    boolean zeros =
-        text.charAt(begin) == '0' && begin + 1 < length && isDigit(text.charAt(begin + 1));
-    int marks = zeros ? LEADING_ZEROS : 0;
-    if (lastSeparator < 0) {
-      return marks
-          | ValueForm.WHOLE.bit()
-          | ValueForm.NUMBER_POINT.bit()
-          | ValueForm.NUMBER_COMMA.bit();
-    }
-    return marks | separated(points, commas, spaces, groupsOfThree, tail, last, length - begin);
-  }
-
-  private static int separated(
-      int points, int commas, int spaces, boolean groupsOfThree, int tail, char last, int length) {
-    int point = ValueForm.NUMBER_POINT.bit();
-    int comma = ValueForm.NUMBER_COMMA.bit();
-    boolean whole = groupsOfThree && tail == 3;
-    if (spaces > 0) {
-      boolean decimal = last == '.' || last == ',';
-      if (!groupsOfThree || points + commas > (decimal ? 1 : 0) || !decimal && tail != 3) {
-        return 0;
-      }
-      return GROUPED | (decimal ? last == '.' ? point : comma : point | comma);
-    }
-    if (points == 1 && commas == 0) {
-      return tail == 0 && length == 1 ? 0 : point | (whole ? comma : 0);
-    }
-    if (commas == 1 && points == 0) {
-      return tail == 0 ? 0 : comma | (whole ? point : 0);
-    }
-    if (points == 0) {
-      return whole ? point | GROUPED : 0;
-    }
-    if (commas == 0) {
-      return whole ? comma | GROUPED : 0;
-    }
-    if (!groupsOfThree) {
-      return 0;
-    }
-    return GROUPED | (last == '.' && points == 1 ? point : last == ',' && commas == 1 ? comma : 0);
-  }
-
-  private static int exponent(String text, int at, int begin, int points, int others) {
-    boolean shaped =
-        (text.charAt(at) == 'e' || text.charAt(at) == 'E')
-            && digitBetween(text, begin, at)
-            && points <= 1
-            && others == 0
-            && text.substring(at + 1).matches("[+-]?\\d{1,3}");
-    return shaped ? ValueForm.NUMBER_POINT.bit() : 0;
-  }
-
-  private static boolean digitBetween(String text, int from, int to) {
-    return text.substring(from, to).chars().anyMatch(c -> c >= '0' && c <= '9');
   }
 
   private static int dateOrTime(String text) {

@@ -87,19 +87,6 @@ final class SplitLists {
   /** Writes numbered fields; gives where each is found. */
   Map<FieldId, SplitOrigin> repeat(SplitChoices.Repeat repeat, Owner owner) {
     int size = repeat.bases().getFirst().fields().size();
-    var collected = new Collected();
-    for (int row = 0; row < owner.part().count(); row++) {
-      int from = owner.part().origin()[row];
-      for (int place = 0; place < size; place++) {
-        var values = new ArrayList<Optional<String>>();
-        for (SplitChoices.Repeat.Base base : repeat.bases()) {
-          values.add(rows.cell(from, base.fields().get(place)));
-        }
-        if (values.stream().anyMatch(Optional::isPresent)) {
-          collected.add(row, place + 1, values);
-        }
-      }
-    }
     var items = new ArrayList<Item>();
     for (SplitChoices.Repeat.Base base : repeat.bases()) {
       FieldType type = widest(base.fields().stream().map(table::field).toList());
@@ -108,13 +95,9 @@ final class SplitLists {
           new Item(
               field, Optional.of(base.fields().getFirst()).filter(choices.lookups()::contains)));
     }
+    String label = repeat.bases().getFirst().label();
     Written written =
-        write(
-            repeat.bases().getFirst().label(),
-            items,
-            collected,
-            owner,
-            repeat.bases().size() * size);
+        write(label, items, collect(repeat, owner, size), owner, repeat.bases().size() * size);
     Map<FieldId, SplitOrigin> origins = new HashMap<>();
     for (int i = 0; i < repeat.bases().size(); i++) {
       for (int place = 0; place < size; place++) {
@@ -129,6 +112,23 @@ final class SplitLists {
       }
     }
     return origins;
+  }
+
+  private Collected collect(SplitChoices.Repeat repeat, Owner owner, int size) {
+    var collected = new Collected();
+    for (int row = 0; row < owner.part().count(); row++) {
+      int from = owner.part().origin()[row];
+      for (int place = 0; place < size; place++) {
+        var values = new ArrayList<Optional<String>>();
+        for (SplitChoices.Repeat.Base base : repeat.bases()) {
+          values.add(rows.cell(from, base.fields().get(place)));
+        }
+        if (values.stream().anyMatch(Optional::isPresent)) {
+          collected.add(row, place + 1, values);
+        }
+      }
+    }
+    return collected;
   }
 
   /** Writes a field whose cells hold several values; gives where it is found. */

@@ -3,16 +3,22 @@ package joiner.source;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.BufferedInputStream;
+import java.io.BufferedReader;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.Reader;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.OptionalInt;
 import joiner.format.UnreadableFileException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Delimited text of any separator and encoding. Lines with too few cells are filled up with empty
@@ -56,99 +62,130 @@ final class DelimitedText implements SourceReader {
       TableSinks sinks,
       ProblemLog problems)
       throws IOException, UnreadableFileException {
+    String name = Source.stem(String.valueOf(file.getFileName()));
+    var rows = new TextRows(file, sinks.table(name), problems, shape.headerLine());
+    var lines = new Lines(file, shape, rows, options);
     long size = Math.max(1, Files.size(file));
-    try (var counted = new CountedInput(Files.newInputStream(file));
-        var in = new BufferedInputStream(counted, 1 << 16)) {
-      in.skipNBytes(shape.mark());
-      Reader text =
-          new InputStreamReader(
-              in,
-              shape
-                  .charset()
-                  .newDecoder()
-                  .onMalformedInput(unreadable)
-                  .onUnmappableCharacter(unreadable));
-      var rows =
-          new TextRows(
-              file,
-              sinks.table(Source.stem(String.valueOf(file.getFileName()))),
-              problems,
-              shape.headerLine());
-      long open = read(text, shape, 0, shape.quote(), rows, file, options, counted, size);
-      if (open > 0) {
-        reread(file, shape, open, rows, options, problems);
-      }
-      rows.end();
-    }
+    lines.read(() -> open(file, shape, unreadable, size, options), problems);
     return new Understood(shape.words(), shape.headerLine());
   }
 
-  /** Reads the lines from one whose quotation mark is never closed, taking quotes as they are. */
-  private static void reread(
-      Path file,
-      TextShape shape,
-      long fromLine,
-      TextRows rows,
-      ReadingOptions options,
-      ProblemLog problems)
-      throws IOException, UnreadableFileException {
-    problems.add(
-        SourceProblem.inLine(
-            file,
-            fromLine,
-            "a quotation mark is opened and never closed; from this line on quotation marks were"
-                + " read as plain characters. Close it, or write it twice to mean itself."));
-    try (var in = Files.newInputStream(file)) {
-      in.skipNBytes(shape.mark());
-      var text = new java.io.BufferedReader(new InputStreamReader(in, shape.charset()));
-      for (long line = 1; line < fromLine; line++) {
-        text.readLine();
-      }
-      read(text, shape, fromLine - 1, NO_QUOTE, rows, file, options, null, 1);
+  private static Reader open(
+      Path file, TextShape shape, CodingErrorAction unreadable, long size, ReadingOptions options)
+      throws IOException {
+    var in =
+        new BufferedInputStream(
+            new CountedInput(Files.newInputStream(file), size, options), 1 << 16);
+    in.skipNBytes(shape.mark());
+    return new InputStreamReader(
+        in,
+        shape
+            .charset()
+            .newDecoder()
+            .onMalformedInput(unreadable)
+            .onUnmappableCharacter(unreadable));
+  }
+
+  /** Reads a block as it is pasted from a spreadsheet. */
+  static Source pasted(String name, String block, ReadingOptions options)
+      throws UnreadableFileException {
+    byte[] bytes = block.getBytes(StandardCharsets.UTF_8);
+    TextShape shape = TextShape.of(bytes, false, options.withCharset(StandardCharsets.UTF_8));
+    var tables = new LoadedTables();
+    var problems = new ProblemLog();
+    Path shown = Path.of(name);
+    var rows = new TextRows(shown, tables.table(name), problems, shape.headerLine());
+    try {
+      new Lines(shown, shape, rows, options).read(() -> new StringReader(block), problems);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
+    return new Source(
+        name, shape.words(), OptionalInt.of(shape.headerLine()), tables.build(), problems.all());
+  }
+
+  /** Opens the text from its beginning. */
+  private interface Text {
+    Reader open() throws IOException;
   }
 
   /**
-   * Reads records into rows.
+   * The lines of a text on their way into rows.
    *
-   * @return the line in which a quotation mark is opened and never closed; 0 if there is none
+   * @param file named in errors
    */
-  private static long read(
-      Reader text,
-      TextShape shape,
-      long linesBefore,
-      char quote,
-      TextRows rows,
-      Path file,
-      ReadingOptions options,
-      @org.jspecify.annotations.Nullable CountedInput counted,
-      long size)
-      throws IOException, UnreadableFileException {
-    TextRecord last = null;
-    long line = linesBefore;
-    try (CsvReader<TextRecord> csv =
-        CsvReader.builder()
-            .fieldSeparator(shape.separator())
-            .quoteCharacter(quote)
-            .skipEmptyLines(false)
-            .allowMissingFields(true)
-            .allowExtraFields(true)
-            .allowExtraCharsAfterClosingQuote(true)
-            .build(new TextRecord.Handler(), text)) {
-      for (TextRecord record : csv) {
-        if (last != null) {
-          rows.take(line, last);
-        }
-        last = record;
-        line = linesBefore + record.line();
-        if ((line & 0x3FF) == 0) {
-          options.checkStopped();
-          if (counted != null) {
-            options.progress().accept((double) counted.count() / size);
+  private record Lines(Path file, TextShape shape, TextRows rows, ReadingOptions options) {
+
+    void read(Text text, ProblemLog problems) throws IOException, UnreadableFileException {
+      long open;
+      try (Reader reader = text.open()) {
+        open = read(reader, 0, shape.quote());
+      }
+      if (open > 0) {
+        problems.add(
+            SourceProblem.inLine(
+                file,
+                open,
+                "a quotation mark is opened and never closed; from this line on quotation marks"
+                    + " were read as plain characters. Close it, or write it twice to mean"
+                    + " itself."));
+        try (var reader = new BufferedReader(text.open())) {
+          for (long line = 1; line < open; line++) {
+            reader.readLine();
           }
+          read(reader, open - 1, NO_QUOTE);
         }
       }
-    } catch (CsvParseException | java.io.UncheckedIOException e) {
+      rows.end();
+    }
+
+    /**
+     * Reads records into rows. The last one is looked at before it is taken: the end of the text
+     * closes a quotation mark that nobody closed.
+     *
+     * @return the line in which a quotation mark is opened and never closed; 0 if there is none
+     */
+    private long read(Reader text, long linesBefore, char quote)
+        throws IOException, UnreadableFileException {
+      TextRecord last = null;
+      long line = linesBefore;
+      try (CsvReader<TextRecord> csv = csv(text, quote)) {
+        for (TextRecord record : csv) {
+          if (last != null) {
+            rows.take(line, last);
+          }
+          last = record;
+          line = linesBefore + record.line();
+          if ((line & 0x3FF) == 0) {
+            options.checkStopped();
+          }
+        }
+      } catch (CsvParseException | UncheckedIOException e) {
+        return broken(e, line, quote, last);
+      }
+      if (last != null && last.lastCellHasBreaks() && last.count() != rows.width()) {
+        return line; // It runs over lines and has not the usual number of cells.
+      }
+      if (last != null) {
+        rows.take(line, last);
+      }
+      return 0;
+    }
+
+    private CsvReader<TextRecord> csv(Reader text, char quote) {
+      return CsvReader.builder()
+          .fieldSeparator(shape.separator())
+          .quoteCharacter(quote)
+          .skipEmptyLines(false)
+          .allowMissingFields(true)
+          .allowExtraFields(true)
+          .allowExtraCharsAfterClosingQuote(true)
+          .build(new TextRecord.Handler(), text);
+    }
+
+    /** A cell grew too long, as it does after a quotation mark that is never closed. */
+    private long broken(RuntimeException e, long line, char quote, @Nullable TextRecord last)
+        throws IOException, UnreadableFileException {
       if (deepest(e) instanceof CharacterCodingException coding) {
         throw coding;
       }
@@ -161,61 +198,29 @@ final class DelimitedText implements SourceReader {
       rows.take(line, last);
       return line + 1 + last.breaks();
     }
-    if (last != null && last.lastCellHasBreaks() && last.count() != rows.width()) {
-      return line; // It runs over lines and has not the usual number of cells: never closed.
+
+    private static Throwable deepest(Throwable e) {
+      return e.getCause() == null ? e : deepest(e.getCause());
     }
-    if (last != null) {
-      rows.take(line, last);
-    }
-    return 0;
   }
 
-  private static Throwable deepest(Throwable e) {
-    return e.getCause() == null ? e : deepest(e.getCause());
-  }
-
-  /** Reads a block as it is pasted from a spreadsheet. */
-  static Source pasted(String name, String block, ReadingOptions options)
-      throws UnreadableFileException {
-    TextShape shape =
-        TextShape.of(
-            block.getBytes(StandardCharsets.UTF_8),
-            false,
-            options.withCharset(StandardCharsets.UTF_8));
-    var tables = new LoadedTables();
-    var problems = new ProblemLog();
-    Path shown = Path.of(name);
-    var rows = new TextRows(shown, tables.table(name), problems, shape.headerLine());
-    try {
-      read(new java.io.StringReader(block), shape, 0, shape.quote(), rows, shown, options, null, 1);
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
-    }
-    rows.end();
-    return new Source(
-        name,
-        shape.words(),
-        java.util.OptionalInt.of(shape.headerLine()),
-        tables.build(),
-        problems.all());
-  }
-
-  /** Counts the bytes read. */
-  private static final class CountedInput extends java.io.FilterInputStream {
+  /** Tells how much of a file has been read. */
+  private static final class CountedInput extends FilterInputStream {
+    private final long size;
+    private final ReadingOptions options;
     private long count;
 
-    CountedInput(InputStream in) {
+    CountedInput(InputStream in, long size, ReadingOptions options) {
       super(in);
-    }
-
-    long count() {
-      return count;
+      this.size = size;
+      this.options = options;
     }
 
     @Override
     public int read(byte[] into, int from, int length) throws IOException {
       int read = super.read(into, from, length);
       count += Math.max(0, read);
+      options.progress().accept((double) count / size);
       return read;
     }
   }

@@ -202,6 +202,11 @@ class SourceFileTest {
     Source source =
         SourceFile.pasted("block", "Kiln\tCone\r\nEmber\t06\r\n", ReadingOptions.DETECT);
     assertThat(rows(source.tables().getFirst().cells())).containsExactly(List.of("Ember", "06"));
+    Source open =
+        SourceFile.pasted(
+            "block", "Kiln\tCone\nEmber\t06\n\"Big Tom\t6\nAsh\t4\n", ReadingOptions.DETECT);
+    assertThat(open.tables().getFirst().cells().rows()).as("no line is lost").isEqualTo(3);
+    assertThat(open.problems()).hasSize(1);
   }
 
   @Test

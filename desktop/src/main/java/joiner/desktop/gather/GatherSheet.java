@@ -98,7 +98,6 @@ final class GatherSheet {
   /** A column: what it becomes and why. */
   private void show(SplitBench split, int column) {
     ColumnProfile profile = split.profiles().get(column);
-    Field field = profile.field(java.util.Set.of());
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(profile.header(), "title"));
     nodes.add(
@@ -110,6 +109,13 @@ final class GatherSheet {
     kept.setSelected(split.isKept(column));
     kept.setOnAction(event -> split.keep(column, kept.isSelected()));
     nodes.add(kept);
+    becomes(profile, nodes);
+    evidence(profile, nodes);
+    side.getChildren().setAll(nodes);
+  }
+
+  private void becomes(ColumnProfile profile, List<Node> nodes) {
+    Field field = profile.field(java.util.Set.of());
     nodes.add(Parts.label(texts.get("becomes"), "heading"));
     nodes.add(Parts.fact(texts.get("column.label"), field.label()));
     nodes.add(Parts.fact(texts.get("column.name"), field.name(), "mono"));
@@ -136,8 +142,6 @@ final class GatherSheet {
       nodes.add(Parts.fact(texts.get("column.least"), profile.min()));
       nodes.add(Parts.fact(texts.get("column.greatest"), profile.max()));
     }
-    evidence(profile, nodes);
-    side.getChildren().setAll(nodes);
   }
 
   private void evidence(ColumnProfile profile, List<Node> nodes) {

@@ -155,7 +155,7 @@ public final class GatherView implements StageView {
     return preview
         .split()
         .homeOf(field)
-        .map(home -> texts.get("head.goes", preview.design().table(home).label()));
+        .map(home -> texts.get("head.goes", preview.shortName(home)));
   }
 
   private Node empty() {

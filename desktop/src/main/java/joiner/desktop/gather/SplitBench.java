@@ -26,6 +26,7 @@ import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.NamingPolicy;
 import joiner.rows.Draft;
 import joiner.rows.EncodedTable;
 import joiner.source.ImportOptions;
@@ -80,7 +81,16 @@ final class SplitBench {
    * @param table the table to split, as it would be added
    * @param design after the split; before it, while contradictions are open
    */
-  record Preview(Table table, Map<Integer, FieldId> columns, Split split, Design design) {}
+  record Preview(Table table, Map<Integer, FieldId> columns, Split split, Design design) {
+    /** A table's label without that of the split table in front. */
+    String shortName(TableId id) {
+      String label = design.table(id).label();
+      String prefix = table.label() + " ";
+      return label.startsWith(prefix)
+          ? NamingPolicy.labelFor(label.substring(prefix.length()))
+          : label;
+    }
+  }
 
   SplitBench(Workbench bench, Background background, ProfiledSource profiled, int place) {
     this.bench = bench;

@@ -57,47 +57,52 @@ final class SplitPanel {
   }
 
   private void show(SplitBench.Preview preview) {
-    Split result = preview.split();
-    var nodes = new ArrayList<Node>();
-    if (!result.open().isEmpty()) {
-      nodes.add(
-          new VBox(
-              2,
-              Parts.label(texts.get("settle.title"), "title"),
-              Parts.shortened(texts.get("settle.why"), "muted", "small")));
-      var cards = new VBox(6);
-      result.open().forEach(open -> cards.getChildren().add(open(open, preview.table())));
-      var scroll = Parts.scroll(cards);
-      VBox.setVgrow(scroll, Priority.ALWAYS);
-      nodes.add(scroll);
-      var button = Parts.button(texts.get("split.do.open"), () -> {}, "main");
-      button.setDisable(true);
-      int left = result.open().stream().mapToInt(o -> o.contradictions().size()).sum();
-      nodes.add(Parts.row(10, button, Parts.label(texts.get("settle.left", left), "oak")));
-    } else {
-      int parts = result.parts().size();
-      nodes.add(
-          new VBox(
-              2,
-              Parts.label(texts.get("split.title", preview.table().label(), parts), "title"),
-              Parts.prose(proof(result), "muted", "small")));
-      nodes.add(map);
-      var button = Parts.button(texts.get("split.do", parts), splitting, "main");
-      button.setId("split");
-      button.setDisable(parts < 2);
-      nodes.add(
-          Parts.row(
-              10,
-              button,
-              Parts.shortened(
-                  result.changedCells() == 0
-                      ? texts.get("split.unchanged")
-                      : texts.get("split.changed", result.changedCells()),
-                  "muted",
-                  "small")));
+    if (preview.split().open().isEmpty()) {
+      node.getChildren().setAll(split(preview));
       draw(preview);
+    } else {
+      node.getChildren().setAll(open(preview));
     }
-    node.getChildren().setAll(nodes);
+  }
+
+  /** What has to be settled before there can be a split. */
+  private List<Node> open(SplitBench.Preview preview) {
+    List<Split.Open> all = preview.split().open();
+    var cards = new VBox(6);
+    all.forEach(open -> cards.getChildren().add(open(open, preview.table())));
+    var scroll = Parts.scroll(cards);
+    VBox.setVgrow(scroll, Priority.ALWAYS);
+    var button = Parts.button(texts.get("split.do.open"), () -> {}, "main");
+    button.setDisable(true);
+    int left = all.stream().mapToInt(open -> open.contradictions().size()).sum();
+    return List.of(
+        titled(
+            texts.get("settle.title"), Parts.shortened(texts.get("settle.why"), "muted", "small")),
+        scroll,
+        Parts.row(10, button, Parts.label(texts.get("settle.left", left), "oak")));
+  }
+
+  /** The tables it becomes, with the proof. */
+  private List<Node> split(SplitBench.Preview preview) {
+    Split result = preview.split();
+    int parts = result.parts().size();
+    var button = Parts.button(texts.get("split.do", parts), splitting, "main");
+    button.setId("split");
+    button.setDisable(parts < 2);
+    String changes =
+        result.changedCells() == 0
+            ? texts.get("split.unchanged")
+            : texts.get("split.changed", result.changedCells());
+    return List.of(
+        titled(
+            texts.get("split.title", preview.table().label(), parts),
+            Parts.prose(proof(result), "muted", "small")),
+        map,
+        Parts.row(10, button, Parts.shortened(changes, "muted", "small")));
+  }
+
+  private static Node titled(String title, Node below) {
+    return new VBox(2, Parts.label(title, "title"), below);
   }
 
   private String proof(Split result) {
@@ -108,12 +113,15 @@ final class SplitPanel {
   }
 
   private void draw(SplitBench.Preview preview) {
-    Map<TableId, String> captions = new LinkedHashMap<>();
+    Map<TableId, MapLayout.Brief> boards = new LinkedHashMap<>();
     for (Split.Part part : preview.split().parts()) {
-      captions.put(part.table(), texts.get("split.rows", part.rows()));
+      boards.put(
+          part.table(),
+          new MapLayout.Brief(
+              preview.shortName(part.table()), texts.get("split.rows", part.rows())));
     }
     background.compute(
-        () -> MapLayout.brief(preview.design(), captions),
+        () -> MapLayout.brief(preview.design(), boards),
         map::show,
         failure -> map.show(MapLayout.EMPTY));
   }

@@ -59,7 +59,7 @@ final class Boards {
   }
 
   /** A small board with one line in the place of the fields. */
-  Board brief(Table table, String caption) {
+  Board brief(Table table, MapLayout.Brief brief) {
     return new Board(
         table.id(), table.label(), "", hues.getOrDefault(table.area(), -1), List.of(), 0, caption);
   }

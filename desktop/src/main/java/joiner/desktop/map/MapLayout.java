@@ -75,27 +75,31 @@ public record MapLayout(
   }
 
   /**
-   * Lays out small boards of those tables, each with a line of text in the place of its fields.
+   * A small board.
    *
-   * @param captions the line for each table shown
+   * @param title its name
+   * @param caption a line of text in the place of its fields
    */
-  public static MapLayout brief(Design design, Map<TableId, String> captions) {
-    return new Builder(design, captions.keySet(), captions).build();
+  public record Brief(String title, String caption) {}
+
+  /** Lays out small boards of those tables. */
+  public static MapLayout brief(Design design, Map<TableId, Brief> boards) {
+    return new Builder(design, boards.keySet(), boards).build();
   }
 
   private static final class Builder {
     private final Design design;
     private final Set<TableId> shown;
-    private final Map<TableId, String> captions;
+    private final Map<TableId, Brief> briefs;
     private final ElkNode root = ElkGraphUtil.createGraph();
     private final Map<TableId, ElkNode> nodes = new LinkedHashMap<>();
     private final Map<TableId, Board> boards = new HashMap<>();
     private final Map<Relationship, ElkEdge> edges = new LinkedHashMap<>();
 
-    Builder(Design design, Set<TableId> shown, Map<TableId, String> captions) {
+    Builder(Design design, Set<TableId> shown, Map<TableId, Brief> briefs) {
       this.design = design;
       this.shown = shown;
-      this.captions = captions;
+      this.briefs = briefs;
     }
 
     MapLayout build() {
@@ -103,13 +107,13 @@ public record MapLayout(
       root.setProperty(CoreOptions.DIRECTION, Direction.RIGHT);
       root.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.ORTHOGONAL);
       root.setProperty(CoreOptions.RANDOM_SEED, 1);
-      root.setProperty(CoreOptions.PADDING, new ElkPadding(captions.isEmpty() ? 28 : 6));
-      root.setProperty(CoreOptions.SPACING_NODE_NODE, captions.isEmpty() ? 26.0 : 14.0);
+      root.setProperty(CoreOptions.PADDING, new ElkPadding(briefs.isEmpty() ? 28 : 6));
+      root.setProperty(CoreOptions.SPACING_NODE_NODE, briefs.isEmpty() ? 26.0 : 14.0);
       root.setProperty(CoreOptions.SPACING_EDGE_EDGE, 9.0);
       root.setProperty(
-          LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, captions.isEmpty() ? 46.0 : 34.0);
+          LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, briefs.isEmpty() ? 46.0 : 34.0);
       root.setProperty(
-          LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, captions.isEmpty() ? 20.0 : 14.0);
+          LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, briefs.isEmpty() ? 20.0 : 14.0);
       root.setProperty(LayeredOptions.SPACING_EDGE_EDGE_BETWEEN_LAYERS, 9.0);
       root.setProperty(CoreOptions.ASPECT_RATIO, 1.5);
       addBoards();
@@ -122,13 +126,13 @@ public record MapLayout(
       var drawn = new Boards(design);
       for (Table table : design.tables()) {
         if (shown.contains(table.id())) {
-          String caption = captions.get(table.id());
-          Board board = caption == null ? drawn.of(table) : drawn.brief(table, caption);
+          Brief brief = briefs.get(table.id());
+          Board board = brief == null ? drawn.of(table) : drawn.brief(table, brief);
           ElkNode node = ElkGraphUtil.createNode(root);
           node.setDimensions(board.width(), board.height());
           node.setProperty(
               CoreOptions.PORT_CONSTRAINTS,
-              caption == null ? PortConstraints.FIXED_POS : PortConstraints.FIXED_SIDE);
+              brief == null ? PortConstraints.FIXED_POS : PortConstraints.FIXED_SIDE);
           nodes.put(table.id(), node);
           boards.put(table.id(), board);
         }
