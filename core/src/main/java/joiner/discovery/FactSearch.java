@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import joiner.dependency.AttributeSet;
@@ -41,6 +42,14 @@ public record FactSearch(List<Fact> facts, boolean complete) {
    */
   public static FactSearch of(
       EncodedTable table, List<ColumnProfile> profiles, BooleanSupplier stop) {
+    var stopped = new AtomicBoolean();
+    BooleanSupplier watched =
+        () -> {
+          if (stop.getAsBoolean()) {
+            stopped.set(true);
+          }
+          return stopped.get();
+        };
     var names = new FactNames(table.headers());
     List<Fact.Repeats> repeats = RepeatedColumns.find(table, profiles, names);
     List<Fact.HoldsSeveral> lists = SeveralValues.find(table, profiles, names);
@@ -54,7 +63,7 @@ public record FactSearch(List<Fact> facts, boolean complete) {
             .boxed()
             .toList();
     FoundDependencies found =
-        new DependencySearch(true, DETERMINANT, stop)
+        new DependencySearch(true, DETERMINANT, watched)
             .approximate(table.keeping(searched), MOST_ERROR);
     List<Fact.Decides> decisions =
         new Plausibility(table, profiles, names).rank(found.dependencies(), searched, several);
@@ -64,7 +73,7 @@ public record FactSearch(List<Fact> facts, boolean complete) {
     facts.addAll(lookups(table, profiles, names, repeats, several, decisions));
     facts.addAll(SpellingVariants.find(table, profiles, names));
     facts.sort(Comparator.comparingDouble(Fact::score).reversed().thenComparing(Fact::id));
-    return new FactSearch(facts, !stop.getAsBoolean());
+    return new FactSearch(facts, !stopped.get());
   }
 
   /** What the rows say about a dependency that somebody states; places of columns, from 0. */

@@ -15,9 +15,6 @@ import joiner.format.UnreadableFileException;
  * arrays gives a table for each.
  */
 final class JsonDocument implements SourceReader {
-  /** Column of an array's plain values. */
-  private static final String VALUE = "value";
-
   private static final JsonFactory JSON =
       JsonFactory.builder()
           .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
@@ -138,7 +135,7 @@ final class JsonDocument implements SourceReader {
       switch (json.currentToken()) {
         case START_OBJECT -> record(json, section, "");
         case START_ARRAY -> detail(json, section, "item");
-        default -> plain(json, section, VALUE);
+        default -> plain(json, section, section.valueHeader());
       }
       section.endRow(line);
       seen = true;

@@ -40,6 +40,11 @@ final class NestedRows {
       this.sink = sink;
     }
 
+    /** What a row that is a plain value holds. */
+    String valueHeader() {
+      return NamingPolicy.singular(name);
+    }
+
     /** Rows that have ended. */
     int rows() {
       return rows;

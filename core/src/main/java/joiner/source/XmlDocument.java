@@ -161,7 +161,7 @@ final class XmlDocument implements SourceReader {
     String value = text.toString().strip();
     boolean own = path.isEmpty() || !shape.plain();
     if (!value.isEmpty() || shape.plain()) {
-      String header = path.isEmpty() ? "value" : path.substring(0, path.length() - 1);
+      String header = path.isEmpty() ? section.valueHeader() : path.substring(0, path.length() - 1);
       section.cell(own && !path.isEmpty() ? header + ".value" : header, value);
     }
   }

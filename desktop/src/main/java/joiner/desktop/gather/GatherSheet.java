@@ -6,6 +6,8 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextFormatter;
 import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
@@ -69,6 +71,21 @@ final class GatherSheet {
     for (List<Integer> determinant : split.determinants()) {
       nodes.add(naturalKey(split, determinant));
     }
+    nodes.add(Parts.label(texts.get("asis"), "heading"));
+    var rows = new CheckBox(texts.get("asis.rows"));
+    rows.setSelected(split.takesRows());
+    rows.setOnAction(event -> split.takeRows(rows.isSelected()));
+    var first = new TextField(String.valueOf(split.firstNumber()));
+    first.setPrefColumnCount(5);
+    first.setAccessibleText(texts.get("asis.first"));
+    first.setTextFormatter(
+        new TextFormatter<>(
+            change -> change.getControlNewText().matches("\\d{0,9}") ? change : null));
+    first
+        .textProperty()
+        .subscribe(text -> split.numberFrom(text.isEmpty() ? 1 : Long.parseLong(text)));
+    nodes.add(rows);
+    nodes.add(Parts.row(8, Parts.label(texts.get("asis.first"), "muted"), Parts.spring(), first));
     problems(split.profiled().source().problems(), nodes);
     side.getChildren().setAll(nodes);
   }

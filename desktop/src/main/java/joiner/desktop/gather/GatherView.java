@@ -179,7 +179,11 @@ public final class GatherView implements StageView {
             chosen,
             Parts.shortened(
                 texts.get(
-                    "found", split.cells().rows(), split.cells().columns().size(), read.found()),
+                    SourceGrid.showsAll(split.cells()) ? "found" : "found.part",
+                    split.cells().rows(),
+                    split.cells().columns().size(),
+                    read.found(),
+                    Math.min(SourceGrid.MOST_ROWS, split.cells().rows())),
                 "muted"));
     if (read.tables().size() > 1) {
       row.getChildren().add(1, tables(read, table));

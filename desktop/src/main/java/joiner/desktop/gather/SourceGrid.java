@@ -26,7 +26,7 @@ final class SourceGrid {
   /** Columns and rows shown; the rest is read all the same. */
   private static final int MOST_COLUMNS = 150;
 
-  private static final int MOST_ROWS = 5_000;
+  static final int MOST_ROWS = 5_000;
 
   private final Texts texts;
   private final EncodedTable cells;
@@ -52,6 +52,11 @@ final class SourceGrid {
                 picked.accept(cell.getColumn());
               }
             });
+  }
+
+  /** Whether nothing of a table is left out of sight. */
+  static boolean showsAll(EncodedTable cells) {
+    return cells.rows() <= MOST_ROWS && cells.columns().size() <= MOST_COLUMNS;
   }
 
   TableView<Integer> node() {

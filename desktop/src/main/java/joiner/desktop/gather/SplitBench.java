@@ -1,5 +1,6 @@
 package joiner.desktop.gather;
 
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -39,6 +40,8 @@ import joiner.source.SourceImport;
  * done in the background, on what was confirmed when they began.
  */
 final class SplitBench {
+  private static final Duration LONGEST_SEARCH = Duration.ofMinutes(1);
+
   private final Workbench bench;
   private final Background background;
   private final ProfiledSource profiled;
@@ -48,6 +51,8 @@ final class SplitBench {
   private final Map<Settled, String> settled = new LinkedHashMap<>();
   private final Set<List<Integer>> naturalKeys = new LinkedHashSet<>();
   private final Set<Integer> skipped = new LinkedHashSet<>();
+  private boolean withRows = true;
+  private long firstNumber = 1;
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.SEARCHING);
   private final AtomicLong newest = new AtomicLong();
   private volatile boolean stopped;
@@ -98,7 +103,10 @@ final class SplitBench {
     this.profiled = profiled;
     this.place = place;
     background.compute(
-        () -> FactSearch.of(cells(), profiles(), () -> stopped),
+        () -> {
+          long end = System.nanoTime() + LONGEST_SEARCH.toNanos();
+          return FactSearch.of(cells(), profiles(), () -> stopped || System.nanoTime() - end > 0);
+        },
         this::found,
         failure -> refuse(failure.getMessage()));
   }
@@ -236,9 +244,27 @@ final class SplitBench {
     return List.copyOf(determinants);
   }
 
+  boolean takesRows() {
+    return withRows;
+  }
+
+  /** Takes the rows along when the tables are added as they are, or their definition only. */
+  void takeRows(boolean wanted) {
+    withRows = wanted;
+  }
+
+  long firstNumber() {
+    return firstNumber;
+  }
+
+  /** Sets where generated keys of tables added as they are begin. */
+  void numberFrom(long first) {
+    firstNumber = first;
+  }
+
   /** The change that adds the source's tables without splitting any. */
   Edit asTables() {
-    return imported().edit();
+    return imported(withRows, firstNumber).edit();
   }
 
   /** Works the split out anew. */
@@ -284,12 +310,17 @@ final class SplitBench {
   }
 
   private SourceImport imported() {
+    return imported(true, 1);
+  }
+
+  private SourceImport imported(boolean rows, long first) {
     Set<String> names =
         bench.design().tables().stream().map(Table::name).collect(Collectors.toSet());
     return SourceImport.of(
         profiled,
         names,
-        new ImportOptions(true, 1, profiled.source().label(), Map.of(place, Set.copyOf(skipped))));
+        new ImportOptions(
+            rows, first, profiled.source().label(), Map.of(place, Set.copyOf(skipped))));
   }
 
   private SplitChoices choices(List<Fact> facts, SourceImport imported) {

@@ -61,7 +61,13 @@ final class Boards {
   /** A small board with one line in the place of the fields. */
   Board brief(Table table, MapLayout.Brief brief) {
     return new Board(
-        table.id(), table.label(), "", hues.getOrDefault(table.area(), -1), List.of(), 0, caption);
+        table.id(),
+        brief.title(),
+        "",
+        hues.getOrDefault(table.area(), -1),
+        List.of(),
+        0,
+        brief.caption());
   }
 
   private static boolean isKey(Table table, Field field) {
