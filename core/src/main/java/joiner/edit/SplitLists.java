@@ -298,7 +298,7 @@ final class SplitLists {
   }
 
   private Table lookup(Field value, int place, boolean natural, Collected collected) {
-    String name = work.freeTableName(NamingPolicy.singular(value.name()));
+    String name = work.freeLookupName(NamingPolicy.singular(value.name()));
     String label = NamingPolicy.labelFor(name);
     Field text = Field.of("name", "Name", value.type()).withRequired(true);
     Field counter = SplitWorkspace.counter(name, label, Set.of("name"));

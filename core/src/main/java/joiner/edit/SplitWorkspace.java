@@ -69,6 +69,15 @@ final class SplitWorkspace {
             draft.rows().with(any.id(), old -> contents));
   }
 
+  /** A name for a table of values to pick from. */
+  String freeLookupName(String wanted) {
+    return freeTableName(isFree(wanted) ? wanted : wanted + "_list");
+  }
+
+  private boolean isFree(String name) {
+    return !given.contains(name) && draft.design().tableNamed(name).isEmpty();
+  }
+
   /** A table name that is free and is given away: itself, or behind the split table's name. */
   String freeTableName(String wanted) {
     Set<String> taken = new HashSet<>(given);

@@ -32,6 +32,7 @@ import joiner.desktop.work.Workbench;
 import joiner.format.UnreadableFileException;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import joiner.rows.EncodedTable;
 import joiner.source.ProfiledSource;
 import joiner.source.ReadingOptions;
 import joiner.source.Source;
@@ -173,18 +174,7 @@ public final class GatherView implements StageView {
 
   private Node head(Opened source, SplitBench split, int table) {
     Source read = source.profiled().source();
-    var row =
-        Parts.row(
-            10,
-            chosen,
-            Parts.shortened(
-                texts.get(
-                    SourceGrid.showsAll(split.cells()) ? "found" : "found.part",
-                    split.cells().rows(),
-                    split.cells().columns().size(),
-                    read.found(),
-                    Math.min(SourceGrid.MOST_ROWS, split.cells().rows())),
-                "muted"));
+    var row = Parts.row(10, chosen, Parts.shortened(found(split.cells(), read.found()), "muted"));
     if (read.tables().size() > 1) {
       row.getChildren().add(1, tables(read, table));
     }
@@ -195,6 +185,19 @@ public final class GatherView implements StageView {
     add.setId("add-as-table");
     row.getChildren().addAll(Parts.spring(), add, another());
     return row;
+  }
+
+  private String found(EncodedTable cells, String how) {
+    int columns = cells.columns().size();
+    if (columns > SourceGrid.MOST_COLUMNS) {
+      return texts.get("found.columns", cells.rows(), columns, how, SourceGrid.MOST_COLUMNS);
+    }
+    return texts.get(
+        cells.rows() > SourceGrid.MOST_ROWS ? "found.rows" : "found",
+        cells.rows(),
+        columns,
+        how,
+        SourceGrid.MOST_ROWS);
   }
 
   private Node another() {

@@ -24,7 +24,7 @@ import joiner.rows.EncodedTable;
 /** The rows of a source under a strip that says what was found in each column. */
 final class SourceGrid {
   /** Columns and rows shown; the rest is read all the same. */
-  private static final int MOST_COLUMNS = 150;
+  static final int MOST_COLUMNS = 150;
 
   static final int MOST_ROWS = 5_000;
 
@@ -52,11 +52,6 @@ final class SourceGrid {
                 picked.accept(cell.getColumn());
               }
             });
-  }
-
-  /** Whether nothing of a table is left out of sight. */
-  static boolean showsAll(EncodedTable cells) {
-    return cells.rows() <= MOST_ROWS && cells.columns().size() <= MOST_COLUMNS;
   }
 
   TableView<Integer> node() {
