@@ -270,6 +270,30 @@ class WindowTest {
     assertThat(bench.verdict().audit().total()).isZero();
   }
 
+  @Test
+  void aPastedBlockIsASource(FxRobot robot) throws Exception {
+    robot.interact(
+        () -> {
+          var content = new javafx.scene.input.ClipboardContent();
+          content.putString("Kiln\tLitres\nEmber\t120\nBig Tom\t300\n");
+          javafx.scene.input.Clipboard.getSystemClipboard().setContent(content);
+        });
+    robot.press(KeyCode.CONTROL).press(KeyCode.SHIFT).press(KeyCode.V);
+    robot.release(KeyCode.V).release(KeyCode.SHIFT).release(KeyCode.CONTROL);
+    until(() -> said(robot, "2 rows · tab"));
+    assertThat(node(robot, "source-grid", TableView.class).getColumns()).hasSize(2);
+  }
+
+  @Test
+  void aFileThatCannotBeReadIsToldAndChangesNothing(FxRobot robot) throws Exception {
+    Path broken = java.nio.file.Files.writeString(folder.resolve("kilns.xlsx"), "no workbook");
+    Frame frame = (Frame) window.getScene().getUserData();
+    robot.interact(() -> frame.gather(broken));
+    until(() -> bench.noticeProperty().get().orElse("").contains("kilns.xlsx"));
+    assertThat(bench.noticeProperty().get().orElse("")).contains("Save it anew");
+    assertThat(bench.design().tables()).hasSize(16);
+  }
+
   private int rows(String table) {
     return bench.draft().rows().of(new TableId(table)).count();
   }

@@ -18,12 +18,14 @@ import joiner.rows.Rows;
 final class Actions {
   private final Workbench bench;
   private final Files files;
+  private final Sources sources;
   private final Runnable switchTheme;
   private final Texts texts = Texts.beside(Actions.class);
 
-  Actions(Workbench bench, Files files, Runnable switchTheme) {
+  Actions(Workbench bench, Files files, Sources sources, Runnable switchTheme) {
     this.bench = bench;
     this.files = files;
+    this.sources = sources;
     this.switchTheme = switchTheme;
   }
 
@@ -56,6 +58,8 @@ final class Actions {
     actions.add(new Action(texts.get("action.open"), "Ctrl+O", files::open));
     actions.add(new Action(texts.get("action.new"), "Ctrl+N", files::startEmpty));
     actions.add(new Action(texts.get("action.saveAs"), "Ctrl+S", files::saveAs));
+    actions.add(new Action(texts.get("action.source"), "Ctrl+G", sources::choose));
+    actions.add(new Action(texts.get("action.paste"), "Ctrl+Shift+V", sources::paste));
     actions.add(new Action(texts.get("action.theme"), "Ctrl+Shift+L", switchTheme));
     addPlaces(actions);
     return actions;
@@ -118,6 +122,13 @@ final class Actions {
   private static boolean begins(Action action, String word) {
     return java.util.Arrays.stream(action.name().toLowerCase(java.util.Locale.ROOT).split(" "))
         .anyMatch(w -> w.startsWith(word));
+  }
+
+  /** What is gathered. */
+  interface Sources {
+    void choose();
+
+    void paste();
   }
 
   /** Where designs come from and go to. */

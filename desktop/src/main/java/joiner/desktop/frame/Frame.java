@@ -50,7 +50,7 @@ public final class Frame {
     this.background = background;
     this.theme = theme;
     this.files = new DesignFiles(bench, background, () -> root.getScene().getWindow());
-    this.actions = new Actions(bench, files, this::switchTheme);
+    this.actions = new Actions(bench, files, new Gathered(), this::switchTheme);
     this.finder = new Finder(actions);
     this.shortcuts = shortcuts();
     side.getStyleClass().add("side-sheet");
@@ -84,9 +84,24 @@ public final class Frame {
 
   /** Goes to Gather and opens a file there. */
   public void gather(Path file) {
+    gather().open(file);
+  }
+
+  private GatherView gather() {
     bench.stageProperty().set(Stage.GATHER);
-    if (stages.get(Stage.GATHER) instanceof GatherView gather) {
-      gather.open(file);
+    return (GatherView) stages.get(Stage.GATHER);
+  }
+
+  /** Sources as the finder reaches them. */
+  private final class Gathered implements Actions.Sources {
+    @Override
+    public void choose() {
+      gather().choose();
+    }
+
+    @Override
+    public void paste() {
+      gather().paste();
     }
   }
 
@@ -171,6 +186,8 @@ public final class Frame {
     map.put(new KeyCodeCombination(KeyCode.O, control), files::open);
     map.put(new KeyCodeCombination(KeyCode.N, control), files::startEmpty);
     map.put(new KeyCodeCombination(KeyCode.S, control), files::saveAs);
+    map.put(new KeyCodeCombination(KeyCode.G, control), () -> gather().choose());
+    map.put(new KeyCodeCombination(KeyCode.V, control, shift), () -> gather().paste());
     for (Stage stage : Stage.values()) {
       KeyCode digit = KeyCode.valueOf("DIGIT" + (stage.ordinal() + 1));
       map.put(

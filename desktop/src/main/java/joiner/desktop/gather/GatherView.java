@@ -18,6 +18,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.input.Clipboard;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -76,6 +77,19 @@ public final class GatherView implements StageView {
     chosen.setId("sources");
     chosen.setMinWidth(150);
     chosen.valueProperty().subscribe(value -> show(0));
+    main.setOnDragOver(
+        event -> {
+          if (event.getDragboard().hasFiles()) {
+            event.acceptTransferModes(TransferMode.COPY);
+          }
+          event.consume();
+        });
+    main.setOnDragDropped(
+        event -> {
+          event.getDragboard().getFiles().forEach(file -> open(file.toPath()));
+          event.setDropCompleted(true);
+          event.consume();
+        });
   }
 
   @Override
@@ -250,7 +264,8 @@ public final class GatherView implements StageView {
     return item;
   }
 
-  private void choose() {
+  /** Asks for files and opens them. */
+  public void choose() {
     var chooser = new FileChooser();
     chooser.setTitle(texts.get("choose"));
     List<String> endings = SourceFile.ENDINGS.stream().map(ending -> "*." + ending).toList();
@@ -259,7 +274,8 @@ public final class GatherView implements StageView {
     Optional.ofNullable(files).orElse(List.of()).forEach(file -> open(file.toPath()));
   }
 
-  private void paste() {
+  /** Opens what is on the clipboard. */
+  public void paste() {
     String block = Clipboard.getSystemClipboard().getString();
     if (block == null || block.isBlank()) {
       bench.tell(texts.get("paste.nothing"));
