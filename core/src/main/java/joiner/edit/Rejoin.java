@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -19,16 +20,21 @@ import joiner.rows.Rows;
  * nothing of how they were made but where each value is to be found.
  */
 final class Rejoin {
+  private static final TreeMap<Integer, Integer> NONE = new TreeMap<>();
+
   private final Draft draft;
   private final TableId main;
   private final Map<FieldId, SplitOrigin> origins;
 
-  /** For each relationship the parent's rows by key. */
-  private final Map<RelationshipId, Map<List<Optional<String>>, Integer>> parents = new HashMap<>();
+  /** For each path the row it leads to from each row of the split table; −1: none. */
+  private final Map<List<RelationshipId>, int[]> reached = new HashMap<>();
 
-  /** For each relationship of a detail table its rows by key, in the order of their numbers. */
-  private final Map<RelationshipId, Map<List<Optional<String>>, TreeMap<Integer, Integer>>>
-      details = new HashMap<>();
+  /** For each lookup of a detail table the row each of its rows refers to; −1: none. */
+  private final Map<RelationshipId, int[]> lookedUp = new HashMap<>();
+
+  /** For each relationship of a detail table its rows for each row of the owner, by number. */
+  private final Map<RelationshipId, Map<Integer, TreeMap<Integer, Integer>>> details =
+      new HashMap<>();
 
   Rejoin(Draft draft, TableId main, Map<FieldId, SplitOrigin> origins) {
     this.draft = draft;
@@ -36,36 +42,60 @@ final class Rejoin {
     this.origins = origins;
   }
 
-  /** How many cells come back other than they were. */
+  /** How many cells come back other than they were; linear in the cells. */
   int differing(Rows before) {
     int differing = 0;
     for (var entry : origins.entrySet()) {
+      SplitOrigin origin = entry.getValue();
+      int[] at = reached(origin.path());
       for (int row = 0; row < before.count(); row++) {
-        differing += before.cell(row, entry.getKey()).equals(cell(row, entry.getValue())) ? 0 : 1;
+        Optional<String> joined = at[row] < 0 ? Optional.empty() : cell(at[row], origin);
+        differing += before.cell(row, entry.getKey()).equals(joined) ? 0 : 1;
       }
     }
     return differing;
   }
 
-  private Optional<String> cell(int row, SplitOrigin origin) {
-    TableId table = main;
-    int at = row;
-    for (RelationshipId step : origin.path()) {
-      at = follow(step, at);
-      table = relationship(step).parent();
-      if (at < 0) {
-        return Optional.empty();
-      }
+  private int[] reached(List<RelationshipId> path) {
+    int[] known = reached.get(path);
+    if (known != null) {
+      return known;
     }
+    int[] rows;
+    if (path.isEmpty()) {
+      rows = IntStream.range(0, rows(main).count()).toArray();
+    } else {
+      int[] before = reached(path.subList(0, path.size() - 1));
+      int[] next = references(relationship(path.getLast()));
+      rows = IntStream.of(before).map(row -> row < 0 ? -1 : next[row]).toArray();
+    }
+    reached.put(List.copyOf(path), rows);
+    return rows;
+  }
+
+  /** For each row of the child the row of the parent it refers to; −1: none. */
+  private int[] references(Relationship relationship) {
+    Map<List<Optional<String>>, Integer> byKey = new HashMap<>();
+    Rows parents = rows(relationship.parent());
+    for (int row = 0; row < parents.count(); row++) {
+      byKey.put(parents.row(row, relationship.parentFields()), row);
+    }
+    Rows children = rows(relationship.child());
+    return IntStream.range(0, children.count())
+        .map(row -> byKey.getOrDefault(children.row(row, relationship.childFields()), -1))
+        .toArray();
+  }
+
+  private Optional<String> cell(int row, SplitOrigin origin) {
     return switch (origin) {
-      case SplitOrigin.Stored stored -> rows(table).cell(at, stored.field());
+      case SplitOrigin.Stored stored -> rows(home(stored)).cell(row, stored.field());
       case SplitOrigin.Numbered numbered ->
           Optional.ofNullable(
-                  details(numbered.detail(), numbered.number(), table, at).get(numbered.place()))
+                  details(numbered.detail(), numbered.number(), row).get(numbered.place()))
               .flatMap(detail -> value(detail, numbered.value()));
       case SplitOrigin.Listed listed -> {
         var parts = new ArrayList<String>();
-        for (int detail : details(listed.detail(), listed.number(), table, at).values()) {
+        for (int detail : details(listed.detail(), listed.number(), row).values()) {
           parts.add(
               listed.values().stream()
                   .map(value -> value(detail, value).orElse(""))
@@ -78,52 +108,38 @@ final class Rejoin {
     };
   }
 
+  private TableId home(SplitOrigin.Stored stored) {
+    return stored.home(draft.design(), main);
+  }
+
   private Optional<String> value(int row, SplitOrigin.Value value) {
     if (value.lookup().isEmpty()) {
       return rows(value.table()).cell(row, value.field());
     }
     RelationshipId lookup = value.lookup().getFirst();
-    int found = follow(lookup, row);
+    int found = lookedUp.computeIfAbsent(lookup, l -> references(relationship(l)))[row];
     return found < 0
         ? Optional.empty()
         : rows(relationship(lookup).parent()).cell(found, value.field());
   }
 
-  /** The row of the parent that a row of the child refers to; −1 if it refers to none. */
-  private int follow(RelationshipId step, int row) {
-    Relationship relationship = relationship(step);
-    Map<List<Optional<String>>, Integer> byKey =
-        parents.computeIfAbsent(step, s -> index(relationship));
-    List<Optional<String>> key = rows(relationship.child()).row(row, relationship.childFields());
-    return byKey.getOrDefault(key, -1);
-  }
-
-  private Map<List<Optional<String>>, Integer> index(Relationship relationship) {
-    Map<List<Optional<String>>, Integer> byKey = new HashMap<>();
-    Rows rows = rows(relationship.parent());
-    for (int row = 0; row < rows.count(); row++) {
-      byKey.put(rows.row(row, relationship.parentFields()), row);
-    }
-    return byKey;
-  }
-
-  private TreeMap<Integer, Integer> details(
-      RelationshipId detail, FieldId number, TableId owner, int row) {
+  private TreeMap<Integer, Integer> details(RelationshipId detail, FieldId number, int owner) {
     Relationship relationship = relationship(detail);
-    var byKey =
-        details.computeIfAbsent(
+    return details
+        .computeIfAbsent(
             detail,
             d -> {
-              Map<List<Optional<String>>, TreeMap<Integer, Integer>> rowsOf = new HashMap<>();
+              Map<Integer, TreeMap<Integer, Integer>> rowsOf = new HashMap<>();
               Rows rows = rows(relationship.child());
-              for (int i = 0; i < rows.count(); i++) {
+              int[] owners = references(relationship);
+              for (int row = 0; row < owners.length; row++) {
                 rowsOf
-                    .computeIfAbsent(rows.row(i, relationship.childFields()), k -> new TreeMap<>())
-                    .put(Integer.parseInt(rows.cell(i, number).orElseThrow()), i);
+                    .computeIfAbsent(owners[row], o -> new TreeMap<>())
+                    .put(Integer.parseInt(rows.cell(row, number).orElseThrow()), row);
               }
               return rowsOf;
-            });
-    return byKey.getOrDefault(rows(owner).row(row, relationship.parentFields()), new TreeMap<>());
+            })
+        .getOrDefault(owner, NONE);
   }
 
   private Relationship relationship(RelationshipId id) {
