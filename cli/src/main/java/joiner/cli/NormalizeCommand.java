@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.BooleanSupplier;
 import joiner.dependency.AttributeSet;
 import joiner.dependency.CandidateKeys;
 import joiner.dependency.Decomposition;
@@ -46,6 +47,13 @@ final class NormalizeCommand implements Callable<Integer> {
       defaultValue = "3nf",
       description = "The form to decompose into: 3nf (as usual), bcnf or 4nf.")
   private String to;
+
+  @Option(
+      names = "--time-limit",
+      paramLabel = "SECONDS",
+      defaultValue = "60",
+      description = "Look for candidate keys no longer than that; 60 as usual.")
+  private double timeLimit;
 
   @Option(
       names = "--implies",
@@ -95,7 +103,14 @@ final class NormalizeCommand implements Callable<Integer> {
   }
 
   private Map<String, Object> document(Scheme scheme, List<Multivalued> multivalued) {
-    CandidateKeys keys = scheme.candidateKeys(() -> false);
+    long end = System.nanoTime() + (long) (timeLimit * 1e9);
+    BooleanSupplier stop = () -> System.nanoTime() - end > 0;
+    CandidateKeys keys = scheme.candidateKeys(stop);
+    if (!keys.complete()) {
+      spec.commandLine()
+          .getErr()
+          .println("joiner: the time was up; there may be more keys and prime attributes.");
+    }
     var fourth = new FourthNormalForm(scheme, multivalued);
     List<Violation> violations = new ArrayList<>(scheme.violations(keys));
     violations.addAll(fourth.violations());
@@ -117,10 +132,11 @@ final class NormalizeCommand implements Callable<Integer> {
     for (AttributeSet part : parts.parts()) {
       Map<String, Object> table = new LinkedHashMap<>();
       table.put("attributes", scheme.names(part));
-      table.put("keys", scheme.keysOf(part, () -> false).stream().map(scheme::names).toList());
+      table.put("keys", scheme.keysOf(part, stop).stream().map(scheme::names).toList());
       tables.add(table);
     }
     document.put("tables", tables);
+    document.put("complete", keys.complete());
     document.put("lossless", parts.lossless());
     document.put("lost", parts.lost().stream().map(d -> sides(scheme, d)).toList());
     return document;

@@ -65,7 +65,12 @@ public final class AttributeSet implements Comparable<AttributeSet> {
   }
 
   public boolean containsAll(AttributeSet other) {
-    return other.minus(this).isEmpty();
+    for (int i = other.bits.nextSetBit(0); i >= 0; i = other.bits.nextSetBit(i + 1)) {
+      if (!bits.get(i)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   public boolean isEmpty() {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Named attributes with their functional dependencies, and what follows from them. */
 public final class Scheme {
@@ -17,6 +18,9 @@ public final class Scheme {
   private final List<Dependency> dependencies;
   private final AttributeSet all;
   private final Closure closure;
+
+  /** The minimal cover, once asked for; always the same, so any thread may work it out. */
+  private volatile @Nullable List<Dependency> cover;
 
   /** A scheme; names are different, dependencies speak of its attributes only. */
   public Scheme(List<String> attributes, List<Dependency> dependencies) {
@@ -76,6 +80,15 @@ public final class Scheme {
    * chapter 5, from memory).
    */
   public List<Dependency> minimalCover() {
+    List<Dependency> known = cover;
+    if (known == null) {
+      known = workOutCover();
+      cover = known;
+    }
+    return known;
+  }
+
+  private List<Dependency> workOutCover() {
     var single = new ArrayList<Dependency>();
     for (Dependency dependency : dependencies) {
       dependency
@@ -248,9 +261,36 @@ public final class Scheme {
     return !decided.equals(determinant) && !decided.equals(part);
   }
 
-  /** Whether tables of those parts always join back to the whole, by the chase. */
+  /**
+   * Whether tables of those parts always join back to the whole. If the rows of one part alone can
+   * be completed from the others, one after the other, they do; otherwise the chase decides.
+   */
   public boolean isLossless(List<AttributeSet> parts) {
-    return Chase.isLossless(attributes.size(), parts, dependencies);
+    return parts.stream().anyMatch(part -> completes(part, parts))
+        || Chase.isLossless(attributes.size(), parts, dependencies);
+  }
+
+  /**
+   * Whether each row of a part finds all its attributes by looking up in other parts what is known
+   * of it. Each step is one the chase could take.
+   */
+  private boolean completes(AttributeSet start, List<AttributeSet> parts) {
+    if (!closure.of(start).containsAll(all)) {
+      return false;
+    }
+    AttributeSet known = start;
+    boolean changed = true;
+    while (changed && !known.equals(all)) {
+      changed = false;
+      for (AttributeSet part : parts) {
+        if (!known.containsAll(part)) {
+          AttributeSet more = known.union(closure.of(known.intersection(part)).intersection(part));
+          changed |= !more.equals(known);
+          known = more;
+        }
+      }
+    }
+    return known.equals(all);
   }
 
   private Decomposition proved(List<AttributeSet> parts, boolean complete) {
@@ -264,6 +304,10 @@ public final class Scheme {
    * from memory).
    */
   public boolean keeps(List<AttributeSet> parts, Dependency dependency) {
+    AttributeSet whole = dependency.from().union(dependency.to());
+    if (parts.stream().anyMatch(part -> part.containsAll(whole))) {
+      return true;
+    }
     AttributeSet known = dependency.from();
     while (true) {
       AttributeSet before = known;

@@ -94,6 +94,13 @@ class SchemeTest {
     var names = IntStream.range(0, 200).mapToObj(i -> "a" + i).toList();
     var scheme = new Scheme(names, dependencies);
     assertThat(scheme.closure(AttributeSet.first(200))).isEqualTo(AttributeSet.first(200));
+    List<Dependency> cover = scheme.minimalCover();
+    var covered = new Scheme(names, cover);
+    assertThat(dependencies).allMatch(covered::implies);
+    AttributeSet key = scheme.candidateKeys(() -> true).keys().getFirst();
+    Decomposition third = scheme.synthesis(new CandidateKeys(List.of(key), false));
+    assertThat(third.lossless()).isTrue();
+    assertThat(third.lost()).isEmpty();
     int[] asked = {0};
     assertThat(scheme.candidateKeys(() -> ++asked[0] > 5).complete()).isFalse();
   }

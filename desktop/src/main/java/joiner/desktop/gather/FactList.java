@@ -78,7 +78,7 @@ final class FactList {
       nodes.add(Parts.prose(texts.get("facts.stopped"), "oak", "small"));
     }
     if (!state.searching()) {
-      nodes.add(adding ? form(state) : adder(state));
+      nodes.add(adding ? form() : adder(state));
     }
     cards.getChildren().setAll(nodes);
   }
@@ -124,7 +124,7 @@ final class FactList {
   }
 
   /** The form in which somebody states a dependency of their own. */
-  private Node form(SplitBench.State state) {
+  private Node form() {
     ComboBox<String> first = columns(texts.get("facts.add.first"));
     ComboBox<String> second = columns(texts.get("facts.add.second"));
     ComboBox<String> decided = columns(texts.get("facts.add.decided"));
@@ -132,18 +132,7 @@ final class FactList {
     var say =
         Parts.button(
             texts.get("facts.add.say"),
-            () -> {
-              place(first)
-                  .flatMap(
-                      from ->
-                          place(decided)
-                              .filter(to -> !to.equals(from))
-                              .map(to -> state(from, place(second), to)))
-                  .ifPresent(stated -> adding = !stated);
-              if (adding) {
-                show(state);
-              }
-            },
+            () -> say(place(first), place(second), place(decided)),
             "main");
     return Parts.card(
         List.of(
@@ -151,14 +140,16 @@ final class FactList {
             Parts.row(6, Parts.label(texts.get("facts.add.decide"), "muted"), decided, say)));
   }
 
-  private boolean state(int from, Optional<Integer> and, int to) {
-    AttributeSet determinant = AttributeSet.of(from);
-    if (and.isPresent() && !and.get().equals(to)) {
-      determinant = determinant.with(and.get());
+  /** States the dependency once both sides are chosen. */
+  private void say(Optional<Integer> from, Optional<Integer> and, Optional<Integer> to) {
+    if (from.isPresent() && to.isPresent() && !from.equals(to)) {
+      AttributeSet determinant = AttributeSet.of(from.get());
+      if (and.isPresent() && !and.equals(to)) {
+        determinant = determinant.with(and.get());
+      }
+      adding = false;
+      split.state(determinant, to.get());
     }
-    adding = false;
-    split.state(determinant, to);
-    return true;
   }
 
   private ComboBox<String> columns(String prompt) {
