@@ -3,6 +3,8 @@ package joiner.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
@@ -12,6 +14,7 @@ import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
@@ -282,6 +285,50 @@ class WindowTest {
     robot.release(KeyCode.V).release(KeyCode.SHIFT).release(KeyCode.CONTROL);
     until(() -> said(robot, "2 rows · tab"));
     assertThat(node(robot, "source-grid", TableView.class).getColumns()).hasSize(2);
+  }
+
+  @Test
+  void aSourceOpenedAfterAnotherShowsItsOwnColumnsAndFacts(FxRobot robot) throws Exception {
+    Frame frame = (Frame) window.getScene().getUserData();
+    robot.interact(() -> frame.gather(Pottery.folder("sources/firing log.csv")));
+    until(() -> !robot.lookup("#fact-cone-decides-c").queryAll().isEmpty());
+    robot.interact(() -> frame.gather(Pottery.folder("sources/course bookings.json")));
+    until(() -> !robot.lookup("#fact-course_code-decides-course_title").queryAll().isEmpty());
+    assertThat(robot.lookup("#fact-cone-decides-c").queryAll()).isEmpty();
+    until(
+        () ->
+            robot.lookup(".check-box").<CheckBox>queryAllAs(CheckBox.class).stream()
+                .anyMatch(tick -> "course.code itself".equals(tick.getText())));
+    robot.interact(() -> node(robot, "sources", ComboBox.class).getSelectionModel().select(0));
+    until(() -> !robot.lookup("#fact-cone-decides-c").queryAll().isEmpty());
+    assertThat(robot.lookup(".check-box").<CheckBox>queryAllAs(CheckBox.class))
+        .noneMatch(tick -> "course.code itself".equals(tick.getText()));
+  }
+
+  @Test
+  void aDependencyThePersonKnowsIsPutToTheRows(FxRobot robot) throws Exception {
+    Frame frame = (Frame) window.getScene().getUserData();
+    robot.interact(() -> frame.gather(Pottery.folder("sources/firing log.csv")));
+    until(() -> said(robot, "2 contradictions left"));
+    press(robot, "Say something");
+    List<ComboBox<Object>> boxes = new ArrayList<>();
+    for (ComboBox<Object> box : robot.lookup(".combo-box").<ComboBox<Object>>queryAll()) {
+      if (box.getItems().contains("Kiln")) {
+        boxes.add(box);
+      }
+    }
+    robot.interact(
+        () -> {
+          boxes.getFirst().setValue("Member");
+          boxes.getLast().setValue("Clay supplier");
+        });
+    press(robot, "Say so");
+    until(
+        () ->
+            !robot.lookup("#fact-member-decides-clay_supplier").queryAll().isEmpty()
+                && said(robot, "Member → Clay supplier"));
+    assertThat(node(robot, "fact-member-decides-clay_supplier", CheckBox.class).isSelected())
+        .isTrue();
   }
 
   @Test

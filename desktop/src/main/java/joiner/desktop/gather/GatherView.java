@@ -23,6 +23,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import javafx.util.Subscription;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
@@ -54,6 +55,9 @@ public final class GatherView implements StageView {
   private final GatherSheet sheet = new GatherSheet(texts, side);
   private final ComboBox<String> chosen = new ComboBox<>();
   private final Map<String, Opened> sources = new LinkedHashMap<>();
+
+  /** What keeps the table on the bench in sight; ended when another comes. */
+  private Subscription watching = Subscription.EMPTY;
 
   /**
    * A source that is open.
@@ -103,12 +107,14 @@ public final class GatherView implements StageView {
   }
 
   private void show(int table) {
+    watching.unsubscribe();
     Opened source = chosen.getValue() == null ? null : sources.get(chosen.getValue());
     if (source == null) {
       main.getChildren().setAll(empty());
       sheet.showNothing();
       return;
     }
+    boolean seenBefore = source.benches().containsKey(table);
     SplitBench split =
         source
             .benches()
@@ -125,15 +131,19 @@ public final class GatherView implements StageView {
     below.setMinHeight(0);
     VBox.setVgrow(below, Priority.ALWAYS);
     main.getChildren().setAll(head(source, split, table), grid.node(), below);
-    split
-        .stateProperty()
-        .subscribe(
-            state -> {
-              facts.show(state);
-              panel.show(state);
-              grid.show(destinations(state));
-              sheet.refresh(split);
-            });
+    watching =
+        split
+            .stateProperty()
+            .subscribe(
+                state -> {
+                  facts.show(state);
+                  panel.show(state);
+                  grid.show(destinations(state));
+                  sheet.refresh(split);
+                });
+    if (seenBefore) {
+      split.refresh(); // The design may have changed since.
+    }
   }
 
   private static Node grown(Node node, int weight) {
