@@ -56,6 +56,7 @@ final class SplitBench {
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.SEARCHING);
   private final AtomicLong newest = new AtomicLong();
   private volatile boolean stopped;
+  private boolean searching = true;
   private FactSearch found = new FactSearch(List.of(), true);
 
   /** What was chosen for rows that contradict a fact. */
@@ -108,7 +109,10 @@ final class SplitBench {
           return FactSearch.of(cells(), profiles(), () -> stopped || System.nanoTime() - end > 0);
         },
         this::found,
-        failure -> refuse(failure.getMessage()));
+        failure -> {
+          searching = false;
+          refuse(failure.getMessage());
+        });
   }
 
   ReadOnlyObjectProperty<State> stateProperty() {
@@ -133,6 +137,7 @@ final class SplitBench {
   }
 
   private void found(FactSearch search) {
+    searching = false;
     found = search;
     search.facts().stream()
         .filter(fact -> fact.score() >= FactSearch.PLAUSIBLE)
@@ -267,8 +272,11 @@ final class SplitBench {
     return imported(withRows, firstNumber).edit();
   }
 
-  /** Works the split out anew. */
+  /** Works the split out anew, unless facts are still being looked for. */
   void refresh() {
+    if (searching) {
+      return;
+    }
     long ticket = newest.incrementAndGet();
     Draft draft = bench.draft();
     SourceImport imported = imported();
