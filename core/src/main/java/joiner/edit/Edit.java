@@ -22,6 +22,7 @@ public sealed interface Edit
         ChoicesToLookup,
         ChangeRows,
         SplitTable,
+        Prepared,
         Several {
 
   /** What it does, as "make Email unique"; shown after "Undo:". */

@@ -274,6 +274,17 @@ class SplitTest {
   }
 
   @Test
+  void aSplitWorkedOutBeforehandGivesTheSameAndFollowsAnotherDraft() {
+    Draft draft = log("day,member,email", "1,Mara,m@x", "2,Odo,o@x", "3,Mara,m@x");
+    var split = new SplitTable(LOG, "Log", deciding(decision("member", "email")));
+    Prepared prepared = Prepared.of(split, draft);
+    assertThat(prepared.apply(draft)).isSameAs(prepared.after()).isEqualTo(split.apply(draft));
+    Draft other = log("day,member,email", "1,Ines,i@x");
+    assertThat(texts(prepared.apply(other), "member", "name")).containsExactly("Ines");
+    assertThat(prepared.name()).isEqualTo(split.name());
+  }
+
+  @Test
   void aFieldThatHoldsAListDecidesNothing() {
     Draft draft = log("no,load,x", "1,a; b,1", "2,c,2");
     SplitChoices choices =

@@ -225,7 +225,7 @@ class WindowTest {
     robot.interact(() -> gather.open(Pottery.folder("sources/firing log.csv")));
     until(() -> gather.main().lookup("#add-as-table") != null);
     robot.interact(() -> ((Button) gather.main().lookup("#add-as-table")).fire());
-    assertThat(bench.design().tableNamed("firing_log")).isPresent();
+    until(() -> bench.design().tableNamed("firing_log").isPresent());
     assertThat(bench.draft().rows().of(new TableId("firing_log")).count()).isEqualTo(180);
   }
 

@@ -33,7 +33,6 @@ import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.format.UnreadableFileException;
 import joiner.model.FieldId;
-import joiner.model.Table;
 import joiner.rows.EncodedTable;
 import joiner.source.ProfiledSource;
 import joiner.source.ReadingOptions;
@@ -205,7 +204,7 @@ public final class GatherView implements StageView {
     if (source.file() != null && read.headerLine().isPresent()) {
       row.getChildren().add(differently(source));
     }
-    var add = Parts.button(texts.get("add", read.tables().size()), () -> add(source, split));
+    var add = Parts.button(texts.get("add", read.tables().size()), () -> add(split));
     add.setId("add-as-table");
     row.getChildren().addAll(Parts.spring(), add, another());
     return row;
@@ -375,24 +374,24 @@ public final class GatherView implements StageView {
     }
   }
 
-  private void add(Opened source, SplitBench split) {
-    int before = bench.design().tables().size();
-    bench.apply(split::asTables);
-    List<Table> added = bench.design().tables().stream().skip(before).toList();
-    if (!added.isEmpty()) {
-      bench.selectionProperty().set(Selection.of(added.getFirst().id()));
-      bench.stageProperty().set(Stage.SHAPE);
-      bench.tell(texts.get("added", added.getFirst().label(), split.cells().rows()));
-    }
+  private void add(SplitBench split) {
+    split.addAsIs(
+        table -> {
+          bench.selectionProperty().set(Selection.of(table));
+          bench.stageProperty().set(Stage.SHAPE);
+          bench.tell(
+              texts.get(
+                  "added",
+                  bench.design().table(table).label(),
+                  bench.draft().rows().of(table).count()));
+        });
   }
 
   private void split(SplitBench split) {
-    split
-        .split()
-        .ifPresent(
-            table -> {
-              bench.stageProperty().set(Stage.CONNECT);
-              bench.selectionProperty().set(Selection.of(table));
-            });
+    split.split(
+        table -> {
+          bench.stageProperty().set(Stage.CONNECT);
+          bench.selectionProperty().set(Selection.of(table));
+        });
   }
 }

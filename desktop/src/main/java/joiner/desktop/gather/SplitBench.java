@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -19,7 +20,7 @@ import joiner.discovery.Contradiction;
 import joiner.discovery.Fact;
 import joiner.discovery.FactSearch;
 import joiner.edit.Edit;
-import joiner.edit.EditRefusedException;
+import joiner.edit.Prepared;
 import joiner.edit.Split;
 import joiner.edit.SplitChoices;
 import joiner.edit.SplitTable;
@@ -163,10 +164,16 @@ final class SplitBench {
 
   /** Adds a dependency somebody knows of; the rows say what they say about it. */
   void state(AttributeSet determinant, int dependent) {
-    Fact.Decides fact = FactSearch.ask(cells(), profiles(), determinant, dependent);
+    background.compute(
+        () -> FactSearch.ask(cells(), profiles(), determinant, dependent),
+        this::stated,
+        failure -> refuse(failure.getMessage()));
+  }
+
+  private void stated(Fact.Decides fact) {
     Optional<Fact> known =
-        found.facts().stream().filter(other -> other.id().equals(fact.id())).findFirst();
-    if (known.isEmpty() && own.stream().noneMatch(other -> other.id().equals(fact.id()))) {
+        facts().stream().filter(other -> other.id().equals(fact.id())).findFirst();
+    if (known.isEmpty()) {
       own.add(fact);
     }
     accepted.add(known.orElse(fact));
@@ -202,9 +209,7 @@ final class SplitBench {
     Map<Integer, FieldId> columns = state.get().preview().map(Preview::columns).orElse(Map.of());
     for (Fact fact : accepted) {
       if (fact instanceof Fact.Decides decides
-          && SplitChoices.of(List.of(fact), column -> Optional.ofNullable(columns.get(column)))
-              .decisions()
-              .contains(open.decision())) {
+          && of(List.of(fact), columns).decisions().contains(open.decision())) {
         return Optional.of(decides);
       }
     }
@@ -267,9 +272,49 @@ final class SplitBench {
     firstNumber = first;
   }
 
-  /** The change that adds the source's tables without splitting any. */
-  Edit asTables() {
-    return imported(withRows, firstNumber).edit();
+  /** Adds the source's tables without splitting any, and gives the one on the bench. */
+  void addAsIs(Consumer<TableId> done) {
+    Import wanted = new Import(withRows, firstNumber);
+    Draft draft = bench.draft();
+    background.compute(
+        () -> {
+          SourceImport imported = wanted.of(draft);
+          return new Ready(tableOf(imported).table(), Prepared.of(imported.edit(), draft));
+        },
+        ready -> apply(ready, done),
+        this::tell);
+  }
+
+  /** Splits for good, as one change, and gives the split table. */
+  void split(Consumer<TableId> done) {
+    Chosen chosen = new Chosen();
+    Draft draft = bench.draft();
+    background.compute(
+        () -> {
+          SourceImport imported = chosen.wanted.of(draft);
+          Table table = tableOf(imported).table();
+          Edit edit =
+              Edit.all(
+                  "split " + table.label(),
+                  List.of(
+                      imported.edit(),
+                      new SplitTable(table.id(), table.label(), chosen.choices(imported))));
+          return new Ready(table, Prepared.of(edit, draft));
+        },
+        ready -> apply(ready, done),
+        this::tell);
+  }
+
+  /** A change that is worked out. */
+  private record Ready(Table table, Edit edit) {}
+
+  private void apply(Ready ready, Consumer<TableId> done) {
+    bench.apply(ready.edit());
+    bench.design().find(ready.table().id()).map(Table::id).ifPresent(done);
+  }
+
+  private void tell(Throwable failure) {
+    bench.tell(String.valueOf(failure.getMessage()));
   }
 
   /** Works the split out anew, unless facts are still being looked for. */
@@ -279,11 +324,9 @@ final class SplitBench {
     }
     long ticket = newest.incrementAndGet();
     Draft draft = bench.draft();
-    SourceImport imported = imported();
-    List<Fact> facts = List.copyOf(accepted);
-    var choices = choices(facts, imported);
+    Chosen chosen = new Chosen();
     background.compute(
-        () -> preview(draft, imported, choices),
+        () -> preview(draft, chosen),
         preview -> {
           if (ticket == newest.get()) {
             state.set(
@@ -310,63 +353,65 @@ final class SplitBench {
     return facts;
   }
 
-  private Preview preview(Draft draft, SourceImport imported, SplitChoices choices) {
+  private Preview preview(Draft draft, Chosen chosen) {
+    SourceImport imported = chosen.wanted.of(draft);
     Draft with = imported.edit().apply(draft);
-    SourceImport.Imported table = imported.tables().get(place);
-    Split split = Split.of(with, table.table().id(), choices);
+    SourceImport.Imported table = tableOf(imported);
+    Split split = Split.of(with, table.table().id(), chosen.choices(imported));
     return new Preview(table.table(), table.columns(), split, split.after().orElse(with).design());
   }
 
-  private SourceImport imported() {
-    return imported(true, 1);
+  private SourceImport.Imported tableOf(SourceImport imported) {
+    return imported.tables().get(place);
   }
 
-  private SourceImport imported(boolean rows, long first) {
-    Set<String> names =
-        bench.design().tables().stream().map(Table::name).collect(Collectors.toSet());
-    return SourceImport.of(
-        profiled,
-        names,
-        new ImportOptions(
-            rows, first, profiled.source().label(), Map.of(place, Set.copyOf(skipped))));
+  /** How the source is taken in, as it stood when this was made; usable on any thread. */
+  private final class Import {
+    private final ImportOptions options;
+
+    Import(boolean rows, long first) {
+      this.options =
+          new ImportOptions(
+              rows, first, profiled.source().label(), Map.of(place, Set.copyOf(skipped)));
+    }
+
+    SourceImport of(Draft draft) {
+      Set<String> names =
+          draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
+      return SourceImport.of(profiled, names, options);
+    }
   }
 
-  private SplitChoices choices(List<Fact> facts, SourceImport imported) {
-    Map<Integer, FieldId> columns = imported.tables().get(place).columns();
-    SplitChoices choices =
-        SplitChoices.of(facts, column -> Optional.ofNullable(columns.get(column)));
-    for (var entry : settled.entrySet()) {
-      SplitChoices alone =
-          SplitChoices.of(
-              List.of(entry.getKey().fact()), column -> Optional.ofNullable(columns.get(column)));
-      if (!alone.decisions().isEmpty()) {
-        choices =
-            choices.settling(
-                new SplitChoices.Settlement(
-                    alone.decisions().getFirst(), entry.getKey().determinant(), entry.getValue()));
+  /** Everything chosen for a split, as it stood when this was made; usable on any thread. */
+  private final class Chosen {
+    private final Import wanted = new Import(true, 1);
+    private final List<Fact> facts = List.copyOf(accepted);
+    private final Map<Settled, String> values = new LinkedHashMap<>(settled);
+    private final Set<List<Integer>> keys = Set.copyOf(naturalKeys);
+
+    SplitChoices choices(SourceImport imported) {
+      Map<Integer, FieldId> columns = tableOf(imported).columns();
+      SplitChoices choices = of(facts, columns);
+      for (var entry : values.entrySet()) {
+        SplitChoices alone = of(List.of(entry.getKey().fact()), columns);
+        if (!alone.decisions().isEmpty()) {
+          choices =
+              choices.settling(
+                  new SplitChoices.Settlement(
+                      alone.decisions().getFirst(),
+                      entry.getKey().determinant(),
+                      entry.getValue()));
+        }
       }
+      return choices.withNaturalKeys(
+          keys.stream()
+              .filter(columns.keySet()::containsAll)
+              .map(key -> key.stream().map(columns::get).toList())
+              .collect(Collectors.toSet()));
     }
-    return choices.withNaturalKeys(
-        naturalKeys.stream()
-            .filter(columns.keySet()::containsAll)
-            .map(key -> key.stream().map(columns::get).toList())
-            .collect(Collectors.toSet()));
   }
 
-  /** Splits for good, as one change; gives the split table. */
-  Optional<TableId> split() {
-    try {
-      SourceImport imported = imported();
-      SplitChoices choices = choices(List.copyOf(accepted), imported);
-      Table table = imported.tables().get(place).table();
-      bench.apply(
-          Edit.all(
-              "split " + table.label(),
-              List.of(imported.edit(), new SplitTable(table.id(), table.label(), choices))));
-      return bench.design().find(table.id()).map(Table::id);
-    } catch (EditRefusedException e) {
-      bench.tell(e.getMessage());
-      return Optional.empty();
-    }
+  private static SplitChoices of(List<Fact> facts, Map<Integer, FieldId> columns) {
+    return SplitChoices.of(facts, column -> Optional.ofNullable(columns.get(column)));
   }
 }
