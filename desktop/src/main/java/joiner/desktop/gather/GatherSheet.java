@@ -9,10 +9,12 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextFormatter;
 import javafx.scene.layout.VBox;
+import joiner.dependency.AttributeSet;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.discovery.ColumnProfile;
 import joiner.discovery.Fact;
+import joiner.discovery.FoundMultivalued;
 import joiner.finding.TypeWords;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -71,6 +73,7 @@ final class GatherSheet {
     for (List<Integer> determinant : split.determinants()) {
       nodes.add(naturalKey(split, determinant));
     }
+    multivalued(split, nodes);
     nodes.add(Parts.label(texts.get("asis"), "heading"));
     var rows = new CheckBox(texts.get("asis.rows"));
     rows.setSelected(split.takesRows());
@@ -88,6 +91,30 @@ final class GatherSheet {
     nodes.add(Parts.row(8, Parts.label(texts.get("asis.first"), "muted"), Parts.spring(), first));
     problems(split.profiled().source().problems(), nodes);
     side.getChildren().setAll(nodes);
+  }
+
+  private void multivalued(SplitBench split, List<Node> nodes) {
+    if (!split.multivalued().isEmpty()) {
+      nodes.add(Parts.label(texts.get("multivalued"), "heading"));
+    }
+    for (FoundMultivalued found : split.multivalued().stream().limit(SHOWN).toList()) {
+      String blocks =
+          found.blocks().stream()
+              .map(block -> headers(split, block))
+              .collect(Collectors.joining(" | "));
+      String said =
+          found.determinant().isEmpty()
+              ? texts.get("multivalued.always", blocks)
+              : texts.get("multivalued.each", headers(split, found.determinant()), blocks);
+      nodes.add(Parts.card(List.of(Parts.prose(said, "small")), "attention"));
+    }
+  }
+
+  private static String headers(SplitBench split, AttributeSet columns) {
+    return columns
+        .places()
+        .mapToObj(split.cells().headers()::get)
+        .collect(Collectors.joining(", "));
   }
 
   private Node naturalKey(SplitBench split, List<Integer> determinant) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -19,6 +20,8 @@ import joiner.discovery.ColumnProfile;
 import joiner.discovery.Contradiction;
 import joiner.discovery.Fact;
 import joiner.discovery.FactSearch;
+import joiner.discovery.FoundMultivalued;
+import joiner.discovery.MultivaluedSearch;
 import joiner.edit.Edit;
 import joiner.edit.Prepared;
 import joiner.edit.Split;
@@ -59,6 +62,7 @@ final class SplitBench {
   private volatile boolean stopped;
   private boolean searching = true;
   private FactSearch found = new FactSearch(List.of(), true);
+  private List<FoundMultivalued> multivalued = List.of();
 
   /** What was chosen for rows that contradict a fact. */
   private record Settled(Fact.Decides fact, List<String> determinant) {}
@@ -107,7 +111,9 @@ final class SplitBench {
     background.compute(
         () -> {
           long end = System.nanoTime() + LONGEST_SEARCH.toNanos();
-          return FactSearch.of(cells(), profiles(), () -> stopped || System.nanoTime() - end > 0);
+          BooleanSupplier stop = () -> stopped || System.nanoTime() - end > 0;
+          FactSearch facts = FactSearch.of(cells(), profiles(), stop);
+          return new Searched(facts, MultivaluedSearch.of(cells(), stop));
         },
         this::found,
         failure -> {
@@ -132,15 +138,24 @@ final class SplitBench {
     return profiled;
   }
 
+  /** Columns that have nothing to do with each other for each value of some. */
+  List<FoundMultivalued> multivalued() {
+    return multivalued;
+  }
+
   /** Ends the search with what it has. */
   void stop() {
     stopped = true;
   }
 
-  private void found(FactSearch search) {
+  /** What was found in the rows. */
+  private record Searched(FactSearch facts, List<FoundMultivalued> multivalued) {}
+
+  private void found(Searched search) {
     searching = false;
-    found = search;
-    search.facts().stream()
+    found = search.facts();
+    multivalued = search.multivalued();
+    found.facts().stream()
         .filter(fact -> fact.score() >= FactSearch.PLAUSIBLE)
         .filter(fact -> !(fact instanceof Fact.SameThing)) // Values change only when told to.
         .forEach(accepted::add);
