@@ -258,8 +258,7 @@ public final class ColumnProfiler {
     return bits < 64 ? new FieldType.WholeNumber(Width.BITS_64) : new FieldType.AnyNumber();
   }
 
-  /** What was seen with a quarter of head-room, rounded up to a multiple of 5. */
   private int roomy() {
-    return longest == 0 ? 40 : Math.max(4, (int) Math.ceil(longest * 1.25 / 5) * 5);
+    return longest == 0 ? 40 : FieldType.roomyLength(longest);
   }
 }

@@ -17,10 +17,6 @@ final class ColumnSets {
     return words;
   }
 
-  int size() {
-    return size;
-  }
-
   /** Adds a copy of a set and gives its number. */
   int add(long[] set) {
     if ((size + 1) * words > bits.length) {
@@ -45,15 +41,5 @@ final class ColumnSets {
       count += Long.bitCount(bits[set * words + word] & other[word]);
     }
     return count;
-  }
-
-  /** Whether every column of a set is in the other. */
-  boolean within(int set, long[] other) {
-    for (int word = 0; word < words; word++) {
-      if ((bits[set * words + word] & ~other[word]) != 0) {
-        return false;
-      }
-    }
-    return true;
   }
 }

@@ -52,15 +52,17 @@ public record DependencySearch(boolean emptyEqual, int largestDeterminant, Boole
 
   /** All minimal keys, without the dependencies. */
   public FoundDependencies exactKeys(EncodedTable table) {
-    Relation relation = Relation.of(table, emptyEqual);
+    return keys(Relation.of(table, emptyEqual), largest(table));
+  }
+
+  private FoundDependencies keys(Relation relation, int largest) {
     List<Partition> singles = singles(relation);
     var pool = new DifferenceSets(relation);
     pool.sample(singles);
-    var keys =
-        new DeterminantSearch(relation, singles, DeterminantSearch.ROW, pool, largest(table), stop);
+    var keys = new DeterminantSearch(relation, singles, DeterminantSearch.ROW, pool, largest, stop);
     List<AttributeSet> found = keys.run();
     return new FoundDependencies(
-        table.rows(), List.of(), found.stream().sorted().toList(), keys.complete());
+        relation.rows(), List.of(), found.stream().sorted().toList(), keys.complete());
   }
 
   /**
@@ -69,19 +71,27 @@ public record DependencySearch(boolean emptyEqual, int largestDeterminant, Boole
    * @param maxError the share of rows that may have to go, 0 to 1
    */
   public FoundDependencies approximate(EncodedTable table, double maxError) {
+    Relation relation = Relation.of(table, emptyEqual);
+    FoundDependencies found = approximate(relation, maxError, largest(table));
+    FoundDependencies keys = keys(relation, largest(table));
+    return new FoundDependencies(
+        table.rows(), found.dependencies(), keys.keys(), keys.complete() && found.complete());
+  }
+
+  /** The same without looking for keys. */
+  public FoundDependencies approximateDependencies(EncodedTable table, double maxError) {
+    return approximate(Relation.of(table, emptyEqual), maxError, largest(table));
+  }
+
+  private FoundDependencies approximate(Relation relation, double maxError, int largest) {
     if (maxError < 0 || maxError > 1) {
       throw new IllegalArgumentException("an error is a share from 0 to 1, not " + maxError);
     }
-    FoundDependencies keys = exactKeys(table);
-    int mostExceptions = (int) Math.floor(maxError * table.rows() + 1e-9);
-    var search =
-        new ApproximateSearch(Relation.of(table, emptyEqual), mostExceptions, largest(table), stop);
+    int mostExceptions = (int) Math.floor(maxError * relation.rows() + 1e-9);
+    var search = new ApproximateSearch(relation, mostExceptions, largest, stop);
     List<FoundDependency> dependencies = search.run();
     return new FoundDependencies(
-        table.rows(),
-        dependencies.stream().sorted().toList(),
-        keys.keys(),
-        keys.complete() && search.complete());
+        relation.rows(), dependencies.stream().sorted().toList(), List.of(), search.complete());
   }
 
   private int largest(EncodedTable table) {

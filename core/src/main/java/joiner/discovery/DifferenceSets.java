@@ -41,9 +41,11 @@ final class DifferenceSets {
     }
   }
 
-  /** Remembers a set; tells whether it was new. */
-  synchronized boolean add(long[] set) {
-    return !known.contains(LongBuffer.wrap(set)) && known.add(LongBuffer.wrap(set.clone()));
+  /** Remembers a set; it may be overwritten afterwards. */
+  synchronized void add(long[] set) {
+    if (!known.contains(LongBuffer.wrap(set))) {
+      known.add(LongBuffer.wrap(set.clone()));
+    }
   }
 
   /** Up to {@code most} of the smallest known sets that hold the target, without it. */

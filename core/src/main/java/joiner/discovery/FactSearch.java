@@ -64,7 +64,7 @@ public record FactSearch(List<Fact> facts, boolean complete) {
             .toList();
     FoundDependencies found =
         new DependencySearch(true, DETERMINANT, watched)
-            .approximate(table.keeping(searched), MOST_ERROR);
+            .approximateDependencies(table.keeping(searched), MOST_ERROR);
     List<Fact.Decides> decisions =
         new Plausibility(table, profiles, names).rank(found.dependencies(), searched, several);
     var facts = new ArrayList<Fact>(repeats);

@@ -1,6 +1,7 @@
 package joiner.edit;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -33,8 +34,13 @@ public final class Counters {
   }
 
   static Field fieldFor(Table table) {
-    String name = NamingPolicy.free(table.name() + "_id", table.fieldsByName().keySet());
-    return Field.of(name, table.label() + " number", new FieldType.Counter(FieldType.Width.BITS_32))
+    return field(table.name(), table.label(), table.fieldsByName().keySet());
+  }
+
+  /** A counter for a table of that name and label, under a name that is not taken. */
+  public static Field field(String table, String label, Collection<String> takenNames) {
+    String name = NamingPolicy.free(table + "_id", takenNames);
+    return Field.of(name, label + " number", new FieldType.Counter(FieldType.Width.BITS_32))
         .withRequired(true);
   }
 

@@ -25,10 +25,7 @@ public final class Relating {
     var taken = new ArrayList<>(child.fieldsByName().keySet());
     for (FieldId id : parent.primaryKey()) {
       Field referred = parent.field(id);
-      String wanted =
-          referred.name().contains(parent.name())
-              ? referred.name()
-              : parent.name() + "_" + referred.name();
+      String wanted = NamingPolicy.referenceTo(parent.name(), referred.name());
       String name = NamingPolicy.free(child.equals(parent) ? "other_" + wanted : wanted, taken);
       taken.add(name);
       String label = parent.primaryKey().size() == 1 ? parent.label() : NamingPolicy.labelFor(name);

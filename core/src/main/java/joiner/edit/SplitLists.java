@@ -151,7 +151,7 @@ final class SplitLists {
       var quantity = Field.of("quantity", "Quantity", new FieldType.WholeNumber(Width.BITS_32));
       items.add(new Item(quantity, Optional.empty()));
     }
-    var type = new FieldType.Text(Math.max(4, (int) Math.ceil(longest * 1.25 / 5) * 5));
+    var type = new FieldType.Text(FieldType.roomyLength(longest));
     items.add(
         new Item(
             Field.of(freeName(whole.label(), items), whole.label(), type),
@@ -239,9 +239,7 @@ final class SplitLists {
     var links = new ArrayList<Field>();
     for (FieldId id : parent.primaryKey()) {
       Field key = parent.field(id);
-      String wanted =
-          key.name().contains(parent.name()) ? key.name() : parent.name() + "_" + key.name();
-      String name = NamingPolicy.free(wanted, taken);
+      String name = NamingPolicy.free(NamingPolicy.referenceTo(parent.name(), key.name()), taken);
       taken.add(name);
       links.add(Field.of(name, parent.label(), key.type().asReferenced()).withRequired(true));
     }
@@ -301,7 +299,7 @@ final class SplitLists {
     String name = work.freeLookupName(NamingPolicy.singular(value.name()));
     String label = NamingPolicy.labelFor(name);
     Field text = Field.of("name", "Name", value.type()).withRequired(true);
-    Field counter = SplitWorkspace.counter(name, label, Set.of("name"));
+    Field counter = Counters.field(name, label, Set.of("name"));
     Map<String, Integer> numbers = new LinkedHashMap<>();
     for (List<Optional<String>> row : collected.values) {
       row.get(place).ifPresent(v -> numbers.putIfAbsent(v, numbers.size()));

@@ -5,10 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -89,13 +86,6 @@ final class SplitWorkspace {
         taken.contains(wanted) ? NamingPolicy.free(table.name() + "_" + wanted, taken) : wanted;
     given.add(free);
     return free;
-  }
-
-  /** A counter that identifies the rows of a table. */
-  static Field counter(String tableName, String label, Set<String> takenNames) {
-    String name = NamingPolicy.free(tableName + "_id", takenNames);
-    return Field.of(name, label + " number", new FieldType.Counter(Width.BITS_32))
-        .withRequired(true);
   }
 
   /** Ties a table to the primary key of another, with an index where no key serves as one. */

@@ -130,7 +130,7 @@ final class SplitWriter {
     String shown = NamingPolicy.labelFor(name);
     var slots = new ArrayList<Slot>();
     if (!group.natural) {
-      Field counter = SplitWorkspace.counter(name, shown, namesOf(group.all()));
+      Field counter = Counters.field(name, shown, namesOf(group.all()));
       slots.add(new Slot(-1, null, counter, row -> SplitWorkspace.key(rowOf[row])));
     }
     var key = new ArrayList<FieldId>();
@@ -331,7 +331,7 @@ final class SplitWriter {
     boolean keyStays =
         !table.primaryKey().isEmpty() && table.primaryKey().stream().allMatch(this::stays);
     if (!keyStays) {
-      Field counter = SplitWorkspace.counter(table.name(), table.label(), namesOf(staying));
+      Field counter = Counters.field(table.name(), table.label(), namesOf(staying));
       slots.add(new Slot(-1, null, counter, SplitWorkspace::key));
     }
     slots.addAll(slots(staying, null, slots));

@@ -105,11 +105,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
         .map(table::field)
         .map(
             field -> {
-              String name =
-                  prefix
-                      + (field.name().contains(table.name())
-                          ? field.name()
-                          : table.name() + "_" + field.name());
+              String name = prefix + NamingPolicy.referenceTo(table.name(), field.name());
               return Field.of(name, NamingPolicy.labelFor(name), field.type().asReferenced())
                   .withRequired(true);
             })

@@ -47,7 +47,7 @@ final class LengthNotConsidered implements TableCheck {
               why));
       return;
     }
-    int roomy = Math.max(4, (int) Math.ceil(longest * 1.25 / 5) * 5);
+    int roomy = FieldType.roomyLength(longest);
     String message =
         field.label()
             + " of "

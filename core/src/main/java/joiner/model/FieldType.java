@@ -210,6 +210,14 @@ public sealed interface FieldType {
     };
   }
 
+  /**
+   * The length to allow where the longest value seen is that long: a quarter of head-room, rounded
+   * up to a multiple of 5, and never below 4.
+   */
+  static int roomyLength(int longest) {
+    return Math.max(4, (int) Math.ceil(longest * 1.25 / 5) * 5);
+  }
+
   /** Refuses a length below 1. */
   private static void requireLength(int maxLength) {
     if (maxLength < 1) {

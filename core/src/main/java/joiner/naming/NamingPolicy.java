@@ -44,6 +44,11 @@ public final class NamingPolicy {
     return candidate;
   }
 
+  /** The name of a field that refers to a key: the key's, with its table's in front if missing. */
+  public static String referenceTo(String table, String key) {
+    return key.contains(table) ? key : table + "_" + key;
+  }
+
   /** What rows of a table of that label are called, as long as nobody says otherwise. */
   public static Noun nounFor(String label) {
     String singular = label.toLowerCase(Locale.ROOT);

@@ -62,11 +62,6 @@ public final class EncodedColumn {
     return counts;
   }
 
-  /** The same cells under another header. */
-  public EncodedColumn named(String other) {
-    return new EncodedColumn(other, codes, texts);
-  }
-
   /** A column of those texts; the empty text is the empty cell. */
   public static EncodedColumn of(String header, List<String> cells) {
     var builder = new Builder(header, 0);
@@ -88,10 +83,6 @@ public final class EncodedColumn {
       this.codes = new int[Math.max(16, expectedRows)];
       known.put("", EMPTY);
       texts.add("");
-    }
-
-    String header() {
-      return header;
     }
 
     /** Sets the cell of a row; rows left out are empty. */

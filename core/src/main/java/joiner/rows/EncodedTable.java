@@ -44,13 +44,6 @@ public record EncodedTable(String name, List<EncodedColumn> columns, int rows) {
     return new EncodedTable(name, places.stream().map(columns::get).toList(), rows);
   }
 
-  /** The same rows with one column in the place of another. */
-  public EncodedTable with(int place, EncodedColumn column) {
-    var changed = new ArrayList<>(columns);
-    changed.set(place, column);
-    return new EncodedTable(name, changed, rows);
-  }
-
   /** A table of those rows, each as long as the headers. */
   public static EncodedTable of(String name, List<String> headers, List<List<String>> rows) {
     var builder = new Builder(name);

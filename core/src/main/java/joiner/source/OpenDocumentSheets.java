@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
@@ -47,10 +46,7 @@ final class OpenDocumentSheets implements SourceReader {
   }
 
   private static XMLStreamReader open(InputStream in) throws XMLStreamException {
-    XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
-    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-    return factory.createXMLStreamReader(in);
+    return ClosedXml.factory().createXMLStreamReader(in);
   }
 
   private static int count(ZipFile zip, ZipEntry content) throws IOException, XMLStreamException {

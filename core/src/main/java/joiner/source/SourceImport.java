@@ -11,11 +11,11 @@ import java.util.regex.Pattern;
 import joiner.discovery.ColumnProfile;
 import joiner.edit.AddRelationship;
 import joiner.edit.AddTable;
+import joiner.edit.Counters;
 import joiner.edit.Edit;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -151,15 +151,12 @@ public final class SourceImport {
   private Field counter(String table, String label, int place) {
     var headers = new HashSet<String>();
     profiled.profiles().get(place).forEach(p -> headers.add(NamingPolicy.nameFor(p.header())));
-    String name = NamingPolicy.free(table + "_id", headers);
-    return Field.of(name, label + " number", new FieldType.Counter(Width.BITS_32))
-        .withRequired(true);
+    return Counters.field(table, label, headers);
   }
 
   private static Field link(Table parent) {
     Field key = parent.field(parent.primaryKey().getFirst());
-    String name =
-        key.name().contains(parent.name()) ? key.name() : parent.name() + "_" + key.name();
+    String name = NamingPolicy.referenceTo(parent.name(), key.name());
     return Field.of(name, parent.label(), key.type().asReferenced()).withRequired(true);
   }
 

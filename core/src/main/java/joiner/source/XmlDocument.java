@@ -50,9 +50,7 @@ final class XmlDocument implements SourceReader {
 
   /** A parser that resolves nothing from outside and expands no entities of its own. */
   private static XMLStreamReader open(InputStream in) throws XMLStreamException {
-    XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
-    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+    XMLInputFactory factory = ClosedXml.factory();
     factory.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, false);
     factory.setProperty(XMLInputFactory.IS_COALESCING, true);
     return factory.createXMLStreamReader(in);
