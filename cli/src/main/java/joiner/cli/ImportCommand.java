@@ -86,9 +86,8 @@ final class ImportCommand implements Callable<Integer> {
     Draft draft = exists ? DesignFolder.open(folder).draft() : empty(folder);
     var added = new ArrayList<Map<String, Object>>();
     for (Path file : files) {
-      var taken = draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
       ProfiledSource source = ProfiledSource.of(sources.read(file, spec.commandLine().getErr()));
-      SourceImport wanted = SourceImport.of(source, taken, options(source.source()));
+      SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
       draft = wanted.edit().apply(draft);
       wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
     }

@@ -97,10 +97,8 @@ final class SplitCommand implements Callable<Integer> {
         Files.isRegularFile(folder.resolve("datapackage.json"))
             ? DesignFolder.open(folder).draft()
             : ImportCommand.empty(folder);
-    Set<String> names =
-        draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
     SourceImport imported =
-        SourceImport.of(profiled, names, ImportOptions.ALL.into(source.label()));
+        SourceImport.of(profiled, draft.design(), ImportOptions.ALL.into(source.label()));
     draft = imported.edit().apply(draft);
     SourceImport.Imported table = imported.tables().get(place);
     Map<Integer, FieldId> columns = table.columns();

@@ -1,9 +1,10 @@
 package joiner.edit;
 
+import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.rows.Draft;
 
-/** Ties two tables by fields that are there. */
+/** Ties two tables by fields that are there; the relationship gets an id of its own. */
 public record AddRelationship(Relationship relationship) implements Edit {
   @Override
   public String name() {
@@ -12,12 +13,7 @@ public record AddRelationship(Relationship relationship) implements Edit {
 
   @Override
   public Draft apply(Draft draft) {
-    if (draft.design().find(relationship.id()).isPresent()) {
-      throw new EditRefusedException(
-          "There is a relationship "
-              + relationship.name()
-              + " already; give this one another name.");
-    }
-    return draft.withDesign(draft.design().withRelationshipAdded(relationship));
+    Design design = draft.design();
+    return draft.withDesign(design.withRelationshipAdded(design.unused(relationship)));
   }
 }

@@ -1,7 +1,5 @@
 package joiner.edit;
 
-import java.util.List;
-import joiner.model.Area;
 import joiner.model.Table;
 import joiner.rows.Draft;
 import joiner.rows.Rows;
@@ -22,12 +20,7 @@ public record AddTable(Table table, Rows rows) implements Edit {
       throw new EditRefusedException(
           "There is a table " + table.name() + " already; give this one another name.");
     }
-    var design = draft.design();
-    if (!table.area().isEmpty() && design.area(table.area()).isEmpty()) {
-      var areas = new java.util.ArrayList<>(design.areas());
-      areas.add(new Area(table.area(), areas.size() % Area.HUES));
-      design = design.withAreas(List.copyOf(areas));
-    }
-    return new Draft(design.withTableAdded(table), draft.rows().with(table.id(), none -> rows));
+    return new Draft(
+        draft.design().withTableAdded(table), draft.rows().with(table.id(), none -> rows));
   }
 }

@@ -34,12 +34,15 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
             choosing.name(), draft.design().tables().stream().map(Table::name).toList());
     Field key = Field.of("name", "Name", text).withRequired(true);
     Table lookup =
-        Table.of(name, choosing.label(), NamingPolicy.nounFor(choosing.label()))
-            .withArea(owner.area())
-            .withFields(List.of(key))
-            .withPrimaryKey(List.of(key.id()))
-            .withRowLabel(Optional.of("name"))
-            .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty()));
+        draft
+            .design()
+            .unused(
+                Table.of(name, choosing.label(), NamingPolicy.nounFor(choosing.label()))
+                    .withArea(owner.area())
+                    .withFields(List.of(key))
+                    .withPrimaryKey(List.of(key.id()))
+                    .withRowLabel(Optional.of("name"))
+                    .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty())));
     Rows rows =
         Rows.of(
             List.of(key.id()), choice.values().stream().map(v -> List.of(Optional.of(v))).toList());

@@ -95,7 +95,11 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     var key = new java.util.ArrayList<FieldId>();
     Rows rows = changed.rows().of(one.id());
     for (int part = 0; part < parent.parentFields().size(); part++) {
-      Field field = foreignKeyField(one, other.field(parent.parentFields().get(part)), other);
+      Field field =
+          foreignKeyField(
+              changed.design().table(one.id()),
+              other.field(parent.parentFields().get(part)),
+              other);
       key.add(field.id());
       changed = new AddField(one.id(), field).apply(changed);
       int index = part;
@@ -138,6 +142,6 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     String wanted =
         key.name().contains(other.name()) ? key.name() : other.name() + "_" + key.name();
     String name = NamingPolicy.free(wanted, one.fieldsByName().keySet());
-    return Field.of(name, NamingPolicy.labelFor(name), key.type().asReferenced());
+    return one.unused(Field.of(name, NamingPolicy.labelFor(name), key.type().asReferenced()));
   }
 }

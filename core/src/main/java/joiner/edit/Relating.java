@@ -22,14 +22,16 @@ public final class Relating {
   public static Edit link(Design design, Table child, Table parent) {
     var edits = new ArrayList<Edit>();
     var key = new ArrayList<FieldId>();
-    var taken = new ArrayList<>(child.fieldsByName().keySet());
+    Table growing = child;
     for (FieldId id : parent.primaryKey()) {
       Field referred = parent.field(id);
       String wanted = NamingPolicy.referenceTo(parent.name(), referred.name());
-      String name = NamingPolicy.free(child.equals(parent) ? "other_" + wanted : wanted, taken);
-      taken.add(name);
+      String name =
+          NamingPolicy.free(
+              child.equals(parent) ? "other_" + wanted : wanted, growing.fieldsByName().keySet());
       String label = parent.primaryKey().size() == 1 ? parent.label() : NamingPolicy.labelFor(name);
-      Field field = Field.of(name, label, referred.type().asReferenced());
+      Field field = growing.unused(Field.of(name, label, referred.type().asReferenced()));
+      growing = growing.withFieldAdded(field);
       key.add(field.id());
       edits.add(new AddField(child.id(), field));
     }
@@ -40,10 +42,7 @@ public final class Relating {
     }
     String constraint =
         NamingPolicy.free(
-            "fk_"
-                + child.name()
-                + "_"
-                + String.join("_", key.stream().map(FieldId::value).toList()),
+            "fk_" + child.name() + "_" + String.join("_", growing.namesOf(key)),
             design.relationships().stream().map(Relationship::name).toList());
     var index = new Index("ix_" + constraint.substring(3), key);
     edits.add(new ChangeTable("index the link", child.id(), t -> t.withIndexAdded(index)));

@@ -5,6 +5,7 @@ import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.TableId;
 import joiner.rows.Draft;
+import joiner.rows.Rows;
 
 /** Removes a field, its values, and the relationships that stand on it. */
 public record RemoveField(TableId table, FieldId field, String label) implements Edit {
@@ -21,9 +22,10 @@ public record RemoveField(TableId table, FieldId field, String label) implements
     for (Relationship relationship : standing) {
       changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
     }
+    boolean last = changed.design().table(table).fieldIds().equals(List.of(field));
     return new Draft(
         changed.design().withTable(table, t -> t.withoutField(field)),
-        changed.rows().with(table, rows -> rows.withoutColumn(field)));
+        changed.rows().with(table, rows -> last ? Rows.NONE : rows.withoutColumn(field)));
   }
 
   private boolean standsOn(Relationship r) {

@@ -1,11 +1,6 @@
 package joiner.edit;
 
-import java.util.List;
-import joiner.model.Design;
 import joiner.model.RelationshipId;
-import joiner.model.Table;
-import joiner.model.TableId;
-import joiner.model.TableKind;
 import joiner.rows.Draft;
 
 /**
@@ -20,16 +15,6 @@ public record RemoveRelationship(RelationshipId relationship, String label) impl
 
   @Override
   public Draft apply(Draft draft) {
-    Design design = draft.design();
-    List<TableId> joins = design.tables().stream().filter(this::isSide).map(Table::id).toList();
-    for (TableId join : joins) {
-      design = design.withTable(join, t -> t.withKind(new TableKind.Plain()));
-    }
-    return draft.withDesign(design.withoutRelationship(relationship));
-  }
-
-  private boolean isSide(Table table) {
-    return table.kind() instanceof TableKind.Join join
-        && (join.first().equals(relationship) || join.second().equals(relationship));
+    return draft.withDesign(draft.design().withoutRelationship(relationship));
   }
 }

@@ -93,7 +93,11 @@ final class SplitWorkspace {
       Table child, List<FieldId> link, Table parent, UnaryOperator<Relationship> details) {
     String name = "fk_" + child.name() + "_" + parent.name();
     Relationship relationship =
-        details.apply(Relationship.of(name, child.id(), link, parent.id(), parent.primaryKey()));
+        draft
+            .design()
+            .unused(
+                details.apply(
+                    Relationship.of(name, child.id(), link, parent.id(), parent.primaryKey())));
     change(new AddRelationship(relationship));
     if (!begins(now(child).primaryKey(), link)) {
       var index = new Index("ix_" + child.name() + "_" + parent.name(), link);

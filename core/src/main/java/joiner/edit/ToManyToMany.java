@@ -12,6 +12,7 @@ import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Draft;
@@ -61,10 +62,12 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     var key = fields.stream().map(Field::id).toList();
     String name = freeName(draft.design(), child.name() + "_" + parent.name());
     String label = child.label() + " " + parent.label().toLowerCase(java.util.Locale.ROOT);
+    Table plain = draft.design().unused(Table.of(name, label, NamingPolicy.nounFor(label)));
     var toChild =
         side(
+            draft.design(),
             "fk_" + name + "_" + child.name(),
-            name,
+            plain.id(),
             childSide,
             child,
             child.primaryKey(),
@@ -72,15 +75,16 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             r);
     var toParent =
         side(
+            draft.design(),
             "fk_" + name + "_" + parent.name() + (child.equals(parent) ? "_other" : ""),
-            name,
+            plain.id(),
             parentSide,
             parent,
             r.parentFields(),
             r.onDelete() == ReferentialAction.SET_NULL ? ReferentialAction.CASCADE : r.onDelete(),
             r);
     Table join =
-        Table.of(name, label, NamingPolicy.nounFor(label))
+        plain
             .withArea(child.area())
             .withFields(fields)
             .withPrimaryKey(key)
@@ -91,13 +95,13 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
                         parentSide.stream().map(Field::id).toList())))
             .withKind(new TableKind.Join(toChild.id(), toParent.id()));
     Rows links = links(draft, r, child, key);
-    Draft joined = new AddTable(join, links).apply(draft);
-    joined = new RemoveRelationship(r.id(), r.name()).apply(joined);
+    Draft untied = new RemoveRelationship(r.id(), r.name()).apply(draft);
     for (FieldId field : r.childFields()) {
-      joined = new RemoveField(child.id(), field, "").apply(joined);
+      untied = new RemoveField(child.id(), field, "").apply(untied);
     }
-    return joined.withDesign(
-        joined.design().withRelationshipAdded(toChild).withRelationshipAdded(toParent));
+    return new Draft(
+        untied.design().withTableAdded(join, toChild, toParent),
+        untied.rows().with(join.id(), none -> links));
   }
 
   private static List<Field> linkFields(Table table, List<FieldId> key, String prefix) {
@@ -113,27 +117,29 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
   }
 
   private static Relationship side(
+      Design design,
       String name,
-      String join,
+      TableId join,
       List<Field> fields,
       Table to,
       List<FieldId> key,
       ReferentialAction onDelete,
       Relationship from) {
     boolean fromChild = to.id().equals(from.child());
-    return new Relationship(
-        new RelationshipId(name),
-        name,
-        new joiner.model.TableId(join),
-        fields.stream().map(Field::id).toList(),
-        to.id(),
-        key,
-        "joins",
-        fromChild ? from.childRole() : from.parentRole(),
-        false,
-        onDelete,
-        from.onUpdate(),
-        Extras.NONE);
+    return design.unused(
+        new Relationship(
+            new RelationshipId(name),
+            name,
+            join,
+            fields.stream().map(Field::id).toList(),
+            to.id(),
+            key,
+            "joins",
+            fromChild ? from.childRole() : from.parentRole(),
+            false,
+            onDelete,
+            from.onUpdate(),
+            Extras.NONE));
   }
 
   private static Rows links(Draft draft, Relationship r, Table child, List<FieldId> key) {

@@ -1,57 +1,75 @@
 package joiner.format;
 
+import de.siegmar.fastcsv.reader.CommentStrategy;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
+import de.siegmar.fastcsv.reader.CsvRecordHandler;
+import java.io.BufferedReader;
 import java.io.IOException;
-import java.io.StringWriter;
-import java.nio.charset.Charset;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import joiner.model.Field;
-import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.rows.Rows;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.jspecify.annotations.Nullable;
 
-/** Rows of a table as CSV (RFC 4180) with a header line; an empty field is NULL. */
+/**
+ * Reads the rows of a table from delimited text in whatever dialect its resource states; a missing
+ * value is NULL. Usual quotes are read by the fast library, escapes and the like by the tolerant
+ * one.
+ */
 final class CsvRows {
-  private CsvRows() {}
+  /** Far beyond what fits in memory, so that only memory limits a cell or a row. */
+  private static final int NO_LIMIT = Integer.MAX_VALUE / 4;
+
+  private static final char BYTE_ORDER_MARK = '\uFEFF';
+
+  private final Table table;
+  private final RowsForm form;
+  private final Path shownAs;
+  private final int[] withoutForm;
+  private final int[] emptyTexts;
+
+  private CsvRows(Table table, RowsForm form, Path shownAs) {
+    this.table = table;
+    this.form = form;
+    this.shownAs = shownAs;
+    this.withoutForm = new int[table.fields().size()];
+    this.emptyTexts = new int[table.fields().size()];
+  }
+
+  /** A line of a file with its number, from 1. */
+  private record Line(List<String> cells, long number) {}
 
   /**
    * Reads the rows of a table.
    *
+   * @param in the content of the file; it is closed
    * @param shownAs the file named in errors
+   * @param notices gets a sentence for everything that could not be taken as it was meant
    */
   static Rows read(
-      Path file, Path shownAs, Table table, char separator, boolean header, Charset charset)
+      InputStream in, Path shownAs, Table table, RowsForm form, Consumer<String> notices)
       throws IOException, UnreadableFileException {
-    boolean single = table.fields().size() == 1;
-    try (CsvReader<CsvRecord> csv =
-        CsvReader.builder()
-            .fieldSeparator(separator)
-            .skipEmptyLines(!single)
-            .detectBomHeader(true)
-            .allowMissingFields(true)
-            .allowExtraFields(true)
-            .ofCsvRecord(file, charset)) {
-      Iterator<CsvRecord> records = csv.iterator();
-      List<Integer> order =
-          order(
-              header && records.hasNext() ? records.next().getFields() : names(table),
-              table,
-              shownAs);
-      var builder = new Rows.Builder(table.fields().stream().map(Field::id).toList());
-      while (records.hasNext()) {
-        add(records.next(), order, builder, shownAs);
-      }
-      return builder.build();
-    } catch (CsvParseException | java.io.UncheckedIOException e) {
+    var reader = new CsvRows(table, form, shownAs);
+    try (in) {
+      Rows rows = form.dialect().isUsual() ? reader.fast(in) : reader.tolerant(in);
+      reader.tell(notices);
+      return rows;
+    } catch (CsvParseException | UncheckedIOException e) {
       throw new UnreadableFileException(
           shownAs, 0, cause(e) + "; mend the file or save it as UTF-8 CSV again.");
     }
@@ -62,20 +80,98 @@ final class CsvRows {
     while (deepest.getCause() != null) {
       deepest = deepest.getCause();
     }
-    return deepest instanceof java.nio.charset.CharacterCodingException
+    return deepest instanceof CharacterCodingException
         ? "the text is not in the encoding it should be in"
         : "the CSV cannot be read (" + deepest.getMessage() + ")";
   }
 
-  private static List<String> names(Table table) {
-    return table.fields().stream().map(Field::name).toList();
+  private Rows fast(InputStream in) throws IOException, UnreadableFileException {
+    RowsForm.Dialect dialect = form.dialect();
+    var builder =
+        CsvReader.builder()
+            .fieldSeparator(dialect.delimiter())
+            .quoteCharacter(dialect.quote().orElseThrow())
+            .skipEmptyLines(table.fields().size() != 1)
+            .detectBomHeader(true)
+            .allowMissingFields(true)
+            .allowExtraFields(true)
+            .maxBufferSize(NO_LIMIT);
+    if (dialect.comment().isPresent()) {
+      builder.commentStrategy(CommentStrategy.SKIP).commentCharacter(dialect.comment().get());
+    }
+    var unlimited =
+        CsvRecordHandler.builder()
+            .maxFields(NO_LIMIT)
+            .maxFieldSize(NO_LIMIT)
+            .maxRecordSize(NO_LIMIT)
+            .build();
+    try (CsvReader<CsvRecord> csv = builder.build(unlimited, in, dialect.charset())) {
+      return rows(
+          csv.stream().map(r -> new Line(r.getFields(), r.getStartingLineNumber())).iterator());
+    }
+  }
+
+  private Rows tolerant(InputStream in) throws IOException, UnreadableFileException {
+    RowsForm.Dialect dialect = form.dialect();
+    var format =
+        CSVFormat.Builder.create()
+            .setDelimiter(dialect.delimiter())
+            .setQuote(dialect.quote().orElse(null))
+            .setEscape(dialect.escape().orElse(null))
+            .setCommentMarker(dialect.comment().orElse(null))
+            .setIgnoreSurroundingSpaces(dialect.skipInitialSpace())
+            .setIgnoreEmptyLines(table.fields().size() != 1)
+            .get();
+    var text = new BufferedReader(new InputStreamReader(in, dialect.charset().newDecoder()));
+    text.mark(1);
+    if (text.read() != BYTE_ORDER_MARK) {
+      text.reset();
+    }
+    try (CSVParser csv = CSVParser.builder().setReader(text).setFormat(format).get()) {
+      var lines = new ArrayList<Line>();
+      for (CSVRecord r : csv) {
+        lines.add(new Line(r.toList(), csv.getCurrentLineNumber()));
+      }
+      return rows(lines.iterator());
+    }
+  }
+
+  private Rows rows(Iterator<Line> lines) throws UnreadableFileException {
+    List<Integer> order = order(header(lines));
+    var builder = new Rows.Builder(table.fields().stream().map(Field::id).toList());
+    while (lines.hasNext()) {
+      Line line = lines.next();
+      if (!form.dialect().commentRows().contains((int) line.number())) {
+        add(line, order, builder);
+      }
+    }
+    return builder.build();
+  }
+
+  /** Names of the columns: one or more header lines joined, or the table's own. */
+  private List<String> header(Iterator<Line> lines) {
+    List<Integer> wanted = form.dialect().headerRows();
+    int last = wanted.stream().mapToInt(Integer::intValue).max().orElse(0);
+    var header = new ArrayList<String>();
+    for (int row = 1; row <= last && lines.hasNext(); row++) {
+      List<String> cells = lines.next().cells();
+      if (wanted.contains(row)) {
+        for (int i = 0; i < cells.size(); i++) {
+          if (i < header.size()) {
+            header.set(i, header.get(i) + form.dialect().headerJoin() + cells.get(i));
+          } else {
+            header.add(cells.get(i));
+          }
+        }
+      }
+    }
+    return header.isEmpty() ? table.namesOf(table.fieldIds()) : header;
   }
 
   /** For each column of the file the place of its field in the table. */
-  private static List<Integer> order(List<String> header, Table table, Path file)
-      throws UnreadableFileException {
+  private List<Integer> order(List<String> header) throws UnreadableFileException {
+    List<String> names = table.namesOf(table.fieldIds());
     Map<String, Integer> places = new HashMap<>();
-    List<String> names = names(table);
     for (int i = 0; i < names.size(); i++) {
       places.put(names.get(i), i);
     }
@@ -83,8 +179,7 @@ final class CsvRows {
     for (String column : header) {
       Integer place = places.remove(column);
       if (place == null) {
-        throw new UnreadableFileException(
-            file,
+        throw problem(
             1,
             "the column “"
                 + column
@@ -97,8 +192,7 @@ final class CsvRows {
       order.add(place);
     }
     if (!places.isEmpty()) {
-      throw new UnreadableFileException(
-          file,
+      throw problem(
           1,
           "the header lacks "
               + String.join(", ", names.stream().filter(places::containsKey).toList())
@@ -109,42 +203,57 @@ final class CsvRows {
     return order;
   }
 
-  private static void add(CsvRecord record, List<Integer> order, Rows.Builder builder, Path file)
+  private UnreadableFileException problem(long line, String message) {
+    return new UnreadableFileException(shownAs, (int) line, message);
+  }
+
+  private void add(Line line, List<Integer> order, Rows.Builder builder)
       throws UnreadableFileException {
-    if (record.getFieldCount() != order.size()) {
-      throw new UnreadableFileException(
-          file,
-          (int) record.getStartingLineNumber(),
+    if (line.cells().size() != order.size()) {
+      throw problem(
+          line.number(),
           "the row has "
-              + record.getFieldCount()
+              + line.cells().size()
               + " fields, the header "
               + order.size()
               + "; a comma or a quote is missing or too many.");
     }
     for (int i = 0; i < order.size(); i++) {
-      builder.cell(order.get(i), record.getField(i));
+      int place = order.get(i);
+      builder.cell(place, value(place, line.cells().get(i)));
     }
     builder.endRow();
   }
 
-  /** The rows as CSV text. */
-  static String write(Table table, Rows rows) {
-    var text = new StringWriter();
-    List<FieldId> fields = table.fields().stream().map(Field::id).toList();
-    try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF).build(text)) {
-      csv.writeRecord(names(table));
-      for (int row = 0; row < rows.count(); row++) {
-        List<String> cells = rows.row(row, fields).stream().map(cell -> cell.orElse("")).toList();
-        if (cells.equals(List.of(""))) {
-          csv.flush();
-          text.append("\"\"\n"); // An empty line would be no row at all.
-        } else {
-          csv.writeRecord(cells);
-        }
-      }
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
+  private @Nullable String value(int place, String cell) {
+    CellForm spelling = form.cells().get(place);
+    if (spelling == CellForm.OWN) {
+      return cell;
     }
-    return text.toString();
+    if (cell.isEmpty() && spelling.tellsEmptyFromMissing()) {
+      emptyTexts[place]++;
+      return null;
+    }
+    if (!spelling.hasForm(cell)) {
+      withoutForm[place]++;
+    }
+    return spelling.read(cell);
+  }
+
+  private void tell(Consumer<String> notices) {
+    for (int i = 0; i < table.fields().size(); i++) {
+      String where = table.label() + " · " + table.fields().get(i).label();
+      if (withoutForm[i] > 0) {
+        notices.accept(
+            where + ": " + withoutForm[i] + " cells have not the form that is stated; kept as is.");
+      }
+      if (emptyTexts[i] > 0) {
+        notices.accept(
+            where
+                + ": "
+                + emptyTexts[i]
+                + " empty texts are taken as no value, as databases would.");
+      }
+    }
   }
 }

@@ -24,9 +24,4 @@ final class DataPackage {
   static final int ADDRESS_LENGTH = 2048;
 
   private DataPackage() {}
-
-  /** Where the rows of a table stand. */
-  static String pathOf(String table) {
-    return "data/" + table + ".csv";
-  }
 }

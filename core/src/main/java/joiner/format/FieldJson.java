@@ -169,8 +169,12 @@ final class FieldJson {
     }
     writeLimits(field, constraints);
     field.defaultValue().ifPresent(text -> more.put("default", text));
+    Map<String, String> extras = new LinkedHashMap<>(field.extras().byProperty());
+    extras
+        .entrySet()
+        .removeIf(extra -> !CellForm.isCarriedBy(field.type(), extra.getKey(), extra.getValue()));
     ExtrasJson.write(
-        field.extras(), json, Map.of("constraints", constraints, DataPackage.MORE, more));
+        new Extras(extras), json, Map.of("constraints", constraints, DataPackage.MORE, more));
     if (!constraints.members().isEmpty()) {
       json.put("constraints", constraints);
     }

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.io.JsonStringEncoder;
 import java.util.Iterator;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Writes JSON in one fixed layout: the members of the big objects stand on lines of their own, each
@@ -25,13 +26,22 @@ final class JsonText {
   /** Members that are laid out over several lines. */
   private static final Set<String> OPEN = Set.of("resources", "schema", DataPackage.MORE);
 
+  private static final Pattern HALF_PAIR = Pattern.compile("\\p{Cs}");
+
   private JsonText() {}
 
   /** The whole document, ending with a line break. */
   static String document(Json json) {
     var out = new StringBuilder();
     open(json, 0, out);
-    return out.append('\n').toString();
+    return escaped(out.append('\n').toString());
+  }
+
+  /** Half a surrogate pair has no bytes in UTF-8; JSON can say it all the same. */
+  private static String escaped(String text) {
+    return HALF_PAIR
+        .matcher(text)
+        .replaceAll(half -> String.format("\\\\u%04x", (int) half.group().charAt(0)));
   }
 
   /** The value on one line. */

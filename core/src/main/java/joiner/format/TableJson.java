@@ -23,15 +23,13 @@ import joiner.naming.NamingPolicy;
 
 /** A table as a Data Package resource with a Table Schema. */
 final class TableJson {
+  private static final String FORMAT = "csv";
+  private static final String MEDIA_TYPE = "text/csv";
+
   private TableJson() {}
 
   /** A table with the parts of its resource that are not the table's own. */
-  record Read(
-      Table table,
-      List<Json> foreignKeys,
-      List<String> paths,
-      Optional<Json> inline,
-      Extras dialect) {}
+  record Read(Table table, List<Json> foreignKeys, List<String> paths, Optional<Json> inline) {}
 
   static Read read(Members resource, Path file) throws UnreadableFileException {
     String name =
@@ -42,25 +40,17 @@ final class TableJson {
     Members schema = resource.object("schema");
     Members more = resource.object(DataPackage.MORE);
     var fields = new ArrayList<Field>();
-    var uniques = new ArrayList<UniqueKey>();
+    var singles = new ArrayList<String>();
     for (Json json : schema.list("fields")) {
       FieldJson.Read read = FieldJson.read(json, file);
       fields.add(read.field());
       if (read.unique()) {
-        uniques.add(
-            new UniqueKey("uq_" + name + "_" + read.field().name(), List.of(read.field().id())));
+        singles.add(read.field().name());
       }
     }
     Map<String, FieldId> ids = new LinkedHashMap<>();
     fields.forEach(field -> ids.put(field.name(), field.id()));
-    for (Json json : schema.list("uniqueKeys")) {
-      var key =
-          new Members(new Json.Obj(Map.of("uniqueKeys", json), json.line()), file, "a unique key")
-              .texts("uniqueKeys");
-      uniques.add(
-          new UniqueKey(
-              "uq_" + name + "_" + String.join("_", key), ids(schema, "uniqueKeys", key, ids)));
-    }
+    List<UniqueKey> uniques = UniqueKeysJson.read(name, singles, schema, more, ids, file);
     List<FieldId> primary = ids(schema, "primaryKey", schema.texts("primaryKey"), ids);
     List<Json> foreign = schema.list("foreignKeys");
     Table table;
@@ -71,23 +61,7 @@ final class TableJson {
     }
     List<String> paths = resource.texts("path");
     Optional<Json> inline = resource.any("data");
-    Extras dialect = keptDialect(resource);
-    return new Read(
-        withExtras(table, resource, schema, more, paths), foreign, paths, inline, dialect);
-  }
-
-  private static Extras keptDialect(Members resource) {
-    Map<String, String> dialect = new LinkedHashMap<>();
-    resource
-        .rest()
-        .byProperty()
-        .forEach(
-            (property, text) -> {
-              if (property.equals("dialect") || property.equals("encoding")) {
-                dialect.put(property, text);
-              }
-            });
-    return new Extras(dialect);
+    return new Read(withExtras(table, resource, schema, more, paths), foreign, paths, inline);
   }
 
   private static Table table(
@@ -115,22 +89,11 @@ final class TableJson {
         kind(more, ids),
         fields,
         primary,
-        named(uniques, more),
+        uniques,
         indexes(more, ids, file),
         more.optionalText("rowLabel"),
         rules(more, file),
         Extras.NONE);
-  }
-
-  private static List<UniqueKey> named(List<UniqueKey> uniques, Members more)
-      throws UnreadableFileException {
-    List<String> names = more.texts("uniqueNames");
-    var named = new ArrayList<UniqueKey>();
-    for (int i = 0; i < uniques.size(); i++) {
-      String name = i < names.size() ? names.get(i) : uniques.get(i).name();
-      named.add(new UniqueKey(name, uniques.get(i).fields()));
-    }
-    return named;
   }
 
   private static TableKind kind(Members more, Map<String, FieldId> ids)
@@ -139,9 +102,7 @@ final class TableJson {
     return switch (kind) {
       case "" -> new TableKind.Plain();
       case "lookup" ->
-          new TableKind.Lookup(
-              more.optionalText("sortBy").map(ids::get),
-              more.optionalText("retired").map(ids::get));
+          new TableKind.Lookup(field(more, "sortBy", ids), field(more, "retired", ids));
       case "join" -> {
         List<String> sides = more.texts("joins");
         if (sides.size() != 2) {
@@ -152,6 +113,14 @@ final class TableJson {
       }
       default -> throw more.problem("“kind” is lookup or join, not “" + kind + "”.");
     };
+  }
+
+  private static Optional<FieldId> field(Members more, String what, Map<String, FieldId> ids)
+      throws UnreadableFileException {
+    Optional<String> name = more.optionalText(what);
+    return name.isEmpty()
+        ? Optional.empty()
+        : Optional.of(ids(more, what, List.of(name.get()), ids).getFirst());
   }
 
   private static List<Index> indexes(Members more, Map<String, FieldId> ids, Path file)
@@ -202,17 +171,17 @@ final class TableJson {
   private static Table withExtras(
       Table table, Members resource, Members schema, Members more, List<String> paths)
       throws UnreadableFileException {
-    for (String known : List.of("type", "format", "mediatype")) {
-      resource.any(known);
-    }
+    resource.any("type");
     Map<String, String> extras = new LinkedHashMap<>();
-    if (!paths.isEmpty() && !paths.equals(List.of(DataPackage.pathOf(table.name())))) {
+    if (!paths.isEmpty()) {
       extras.put(
           "path",
           JsonText.line(
               paths.size() == 1 ? new Json.Text(paths.getFirst(), 0) : Json.Arr.of(paths)));
     }
     extras.putAll(resource.rest().byProperty());
+    extras.remove("format", JsonText.line(new Json.Text(FORMAT, 0)));
+    extras.remove("mediatype", JsonText.line(new Json.Text(MEDIA_TYPE, 0)));
     schema.rest().byProperty().forEach((key, value) -> extras.put("schema/" + key, value));
     more.rest()
         .byProperty()
@@ -220,18 +189,32 @@ final class TableJson {
     return table.withExtras(new Extras(extras));
   }
 
-  static Json write(Design design, Table table, List<Relationship> foreign) {
+  /**
+   * The resource of a table.
+   *
+   * @param paths where its rows stand; none: it can have no rows yet
+   */
+  static Json write(Design design, Table table, List<String> paths, List<Relationship> foreign) {
     var resource = new Json.Obj();
     resource.put("name", table.name()).put("type", "table");
-    resource.put("path", DataPackage.pathOf(table.name()));
-    resource.put("format", "csv").put("mediatype", "text/csv");
+    switch (paths.size()) {
+      case 0 -> resource.put("data", new Json.Arr(List.of(), 0));
+      case 1 -> resource.put("path", paths.getFirst());
+      default -> resource.put("path", Json.Arr.of(paths));
+    }
+    if (!paths.isEmpty()) {
+      resource.put("format", FORMAT).put("mediatype", MEDIA_TYPE);
+    }
     resource.put("title", table.label());
     resource.putIfAny("description", table.description());
     var schema = new Json.Obj();
     var more = new Json.Obj();
     writeMore(table, more);
     writeSchema(design, table, foreign, schema);
-    ExtrasJson.write(table.extras(), resource, Map.of("schema", schema, DataPackage.MORE, more));
+    Map<String, String> extras = new LinkedHashMap<>(table.extras().byProperty());
+    extras.remove("path");
+    ExtrasJson.write(
+        new Extras(extras), resource, Map.of("schema", schema, DataPackage.MORE, more));
     resource.put("schema", schema);
     if (!more.members().isEmpty()) {
       resource.put(DataPackage.MORE, more);
@@ -256,14 +239,7 @@ final class TableJson {
     if (!table.primaryKey().isEmpty()) {
       schema.put("primaryKey", Json.Arr.of(table.namesOf(table.primaryKey())));
     }
-    List<Json> several =
-        table.uniqueKeys().stream()
-            .filter(key -> key.fields().size() > 1)
-            .<Json>map(key -> Json.Arr.of(table.namesOf(key.fields())))
-            .toList();
-    if (!several.isEmpty()) {
-      schema.put("uniqueKeys", new Json.Arr(several, 0));
-    }
+    UniqueKeysJson.writeStandard(table, schema);
     if (!foreign.isEmpty()) {
       schema.put(
           "foreignKeys",
@@ -293,7 +269,7 @@ final class TableJson {
       }
     }
     table.rowLabel().ifPresent(label -> more.put("rowLabel", label));
-    writeUniqueNames(table, more);
+    UniqueKeysJson.writeOrder(table, more);
     if (!table.indexes().isEmpty()) {
       more.put(
           "indexes",
@@ -301,33 +277,6 @@ final class TableJson {
     }
     if (!table.rules().isEmpty()) {
       more.put("rules", new Json.Arr(table.rules().stream().map(TableJson::write).toList(), 0));
-    }
-  }
-
-  /** Unique keys in the order they are read back: single ones by field, then the others. */
-  private static void writeUniqueNames(Table table, Json.Obj more) {
-    var ordered = new ArrayList<UniqueKey>();
-    table
-        .fields()
-        .forEach(
-            f ->
-                table.uniqueKeys().stream()
-                    .filter(k -> k.fields().equals(List.of(f.id())))
-                    .findFirst()
-                    .ifPresent(ordered::add));
-    table.uniqueKeys().stream().filter(key -> key.fields().size() > 1).forEach(ordered::add);
-    boolean usual =
-        ordered.stream()
-            .allMatch(
-                k ->
-                    k.name()
-                        .equals(
-                            "uq_"
-                                + table.name()
-                                + "_"
-                                + String.join("_", table.namesOf(k.fields()))));
-    if (!usual) {
-      more.put("uniqueNames", Json.Arr.of(ordered.stream().map(UniqueKey::name).toList()));
     }
   }
 

@@ -2,6 +2,8 @@ package joiner.model;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -40,8 +42,10 @@ public final class Design {
   }
 
   /**
-   * A design of those parts. Table ids and names are unique, relationship ids too, and every
-   * relationship names tables and fields that are there; anything else is refused by name.
+   * A design of those parts. Table ids and names are unique, relationship ids too; every
+   * relationship names tables and fields that are there, and the two relationships of a join table
+   * are its own; anything else is refused by name. Relationships stand in the order of their child
+   * tables. An area that only a table names comes after those listed.
    */
   public static Design of(
       String name,
@@ -59,13 +63,63 @@ public final class Design {
       }
     }
     Map<RelationshipId, Relationship> related = new LinkedHashMap<>();
-    for (Relationship relationship : relationships) {
+    for (Relationship relationship : inOrderOfChildren(byId, relationships)) {
       requireEnds(byId, relationship);
       if (related.put(relationship.id(), relationship) != null) {
         throw new IllegalArgumentException("relationship " + relationship.id() + " is there twice");
       }
     }
-    return new Design(name, title, description, areas, byId, related, extras);
+    byId.values().forEach(table -> requireSides(table, related));
+    return new Design(name, title, description, allAreas(areas, tables), byId, related, extras);
+  }
+
+  private static List<Relationship> inOrderOfChildren(
+      Map<TableId, Table> tables, Collection<Relationship> relationships) {
+    Map<TableId, Integer> places = HashMap.newHashMap(tables.size());
+    tables.keySet().forEach(id -> places.put(id, places.size()));
+    return relationships.stream()
+        .sorted(Comparator.comparing(r -> places.getOrDefault(r.child(), -1)))
+        .toList();
+  }
+
+  private static List<Area> allAreas(List<Area> listed, Collection<Table> tables) {
+    var areas = new ArrayList<>(listed);
+    var names = new HashSet<String>();
+    for (Area area : listed) {
+      if (!names.add(area.name())) {
+        throw new IllegalArgumentException("area " + area.name() + " is there twice");
+      }
+    }
+    for (Table table : tables) {
+      if (!table.area().isEmpty() && names.add(table.area())) {
+        areas.add(new Area(table.area(), areas.size() % Area.HUES));
+      }
+    }
+    return areas;
+  }
+
+  private static void requireSides(Table table, Map<RelationshipId, Relationship> related) {
+    if (table.kind() instanceof TableKind.Join join) {
+      for (RelationshipId side : List.of(join.first(), join.second())) {
+        Relationship relationship = related.get(side);
+        if (relationship == null || !relationship.child().equals(table.id())) {
+          throw new IllegalArgumentException(
+              "join table " + table.name() + " names unknown relationship " + side);
+        }
+      }
+    }
+  }
+
+  /** That table, under an id no table of this design has; a renamed table keeps its old id. */
+  public Table unused(Table table) {
+    List<String> taken = tables.keySet().stream().map(TableId::value).toList();
+    return table.withId(new TableId(Taken.free(table.id().value(), taken)));
+  }
+
+  /** That relationship, under an id no relationship of this design has. */
+  public Relationship unused(Relationship relationship) {
+    List<String> taken = relationships.keySet().stream().map(RelationshipId::value).toList();
+    return relationship.withId(new RelationshipId(Taken.free(relationship.id().value(), taken)));
   }
 
   /** A design with nothing in it. */
@@ -192,28 +246,52 @@ public final class Design {
     return of(name, title, description, areas, all, relationships.values(), extras);
   }
 
-  /** The same design with a table added at the end. */
-  public Design withTableAdded(Table table) {
+  /**
+   * The same design with a table added at the end, and the relationships that come with it, as a
+   * join table needs.
+   */
+  public Design withTableAdded(Table table, Relationship... own) {
     var all = new ArrayList<>(tables.values());
     all.add(table);
-    return of(name, title, description, areas, all, relationships.values(), extras);
+    var related = new ArrayList<>(relationships.values());
+    related.addAll(List.of(own));
+    return of(name, title, description, areas, all, related, extras);
   }
 
-  /** The same design without a table and without the relationships that touch it. */
+  /**
+   * The same design without a table and without the relationships that touch it; a join table that
+   * loses a side becomes plain.
+   */
   public Design withoutTable(TableId id) {
     var kept = tables.values().stream().filter(table -> !table.id().equals(id)).toList();
     var related =
         relationships.values().stream()
             .filter(r -> !r.child().equals(id) && !r.parent().equals(id))
             .toList();
-    return of(name, title, description, areas, kept, related, extras);
+    return of(name, title, description, areas, plainWithoutSides(kept, related), related, extras);
   }
 
+  /** The same tables with other relationships; a join table that loses a side becomes plain. */
   public Design withRelationships(Collection<Relationship> other) {
-    return of(name, title, description, areas, tables.values(), other, extras);
+    return of(
+        name, title, description, areas, plainWithoutSides(tables.values(), other), other, extras);
   }
 
-  /** The same design with a relationship added at the end. */
+  private static List<Table> plainWithoutSides(
+      Collection<Table> tables, Collection<Relationship> related) {
+    var ids = new HashSet<RelationshipId>();
+    related.forEach(relationship -> ids.add(relationship.id()));
+    return tables.stream()
+        .map(
+            table ->
+                table.kind() instanceof TableKind.Join join
+                        && !(ids.contains(join.first()) && ids.contains(join.second()))
+                    ? table.withKind(new TableKind.Plain())
+                    : table)
+        .toList();
+  }
+
+  /** The same design with a relationship added, the last of its child table. */
   public Design withRelationshipAdded(Relationship relationship) {
     var all = new ArrayList<>(relationships.values());
     all.add(relationship);
@@ -233,7 +311,16 @@ public final class Design {
   }
 
   public Design withAreas(List<Area> other) {
-    return new Design(name, title, description, other, tables, relationships, extras);
+    return of(name, title, description, other, tables.values(), relationships.values(), extras);
+  }
+
+  /** The same design under another name for files and databases. */
+  public Design withName(String other) {
+    return new Design(other, title, description, areas, tables, relationships, extras);
+  }
+
+  public Design withExtras(Extras other) {
+    return new Design(name, title, description, areas, tables, relationships, other);
   }
 
   public Design withTitle(String other) {

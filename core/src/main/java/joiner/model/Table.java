@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
 /**
@@ -49,15 +50,20 @@ public record Table(
     uniqueKeys = List.copyOf(uniqueKeys);
     indexes = List.copyOf(indexes);
     rules = List.copyOf(rules);
-    requireConsistent(name, fields, primaryKey, uniqueKeys, indexes);
+    HashSet<FieldId> ids = distinctFields(name, fields);
+    requireAll(name, "primary key", ids, primaryKey);
+    uniqueKeys.forEach(unique -> requireAll(name, unique.name(), ids, unique.fields()));
+    indexes.forEach(index -> requireAll(name, index.name(), ids, index.fields()));
+    if (kind instanceof TableKind.Lookup lookup) {
+      requireAll(name, "sort order", ids, lookup.sortBy().stream().toList());
+      requireAll(name, "mark of retired rows", ids, lookup.retired().stream().toList());
+    }
+    requireDistinct(name, "unique key", uniqueKeys, UniqueKey::name);
+    requireDistinct(name, "index", indexes, Index::name);
+    requireDistinct(name, "rule", rules, Rule::name);
   }
 
-  private static void requireConsistent(
-      String table,
-      List<Field> fields,
-      List<FieldId> key,
-      List<UniqueKey> uniques,
-      List<Index> indexes) {
+  private static HashSet<FieldId> distinctFields(String table, List<Field> fields) {
     var ids = new HashSet<FieldId>();
     var names = new HashSet<String>();
     for (Field field : fields) {
@@ -66,19 +72,38 @@ public record Table(
             "table " + table + " has field " + field.name() + " twice");
       }
     }
-    requireAll(table, "primary key", ids, key);
-    uniques.forEach(unique -> requireAll(table, unique.name(), ids, unique.fields()));
-    indexes.forEach(index -> requireAll(table, index.name(), ids, index.fields()));
+    return ids;
   }
 
   private static void requireAll(
-      String table, String what, HashSet<FieldId> ids, Collection<FieldId> wanted) {
+      String table, String what, HashSet<FieldId> ids, List<FieldId> wanted) {
+    var seen = new HashSet<FieldId>();
     for (FieldId id : wanted) {
       if (!ids.contains(id)) {
         throw new IllegalArgumentException(
             what + " of table " + table + " names unknown field " + id);
       }
+      if (!seen.add(id)) {
+        throw new IllegalArgumentException(what + " of table " + table + " names " + id + " twice");
+      }
     }
+  }
+
+  private static <T> void requireDistinct(
+      String table, String what, List<T> things, Function<T, String> name) {
+    var names = new HashSet<String>();
+    for (T thing : things) {
+      if (!names.add(name.apply(thing))) {
+        throw new IllegalArgumentException(
+            "table " + table + " has " + what + " " + name.apply(thing) + " twice");
+      }
+    }
+  }
+
+  /** That field, under an id no field of this table has; a renamed field keeps its old id. */
+  public Field unused(Field field) {
+    List<String> taken = fields.stream().map(f -> f.id().value()).toList();
+    return field.withId(new FieldId(Taken.free(field.id().value(), taken)));
   }
 
   /** A plain table without fields. */
@@ -118,6 +143,11 @@ public record Table(
   /** The field the database knows by that name. */
   public Optional<Field> fieldNamed(String fieldName) {
     return fields.stream().filter(field -> field.name().equals(fieldName)).findFirst();
+  }
+
+  /** Ids of all fields, in order. */
+  public List<FieldId> fieldIds() {
+    return fields.stream().map(Field::id).toList();
   }
 
   /** Names of the fields with those ids, in the order given. */
@@ -343,10 +373,17 @@ public record Table(
         extras);
   }
 
-  /** The same table with an index added at the end. */
+  /**
+   * The same table with an index added at the end, under the first free name that begins with its
+   * own; the same where there is one of the very same fields.
+   */
   public Table withIndexAdded(Index index) {
+    if (indexes.stream().anyMatch(there -> there.fields().equals(index.fields()))) {
+      return this;
+    }
     var all = new ArrayList<>(indexes);
-    all.add(index);
+    String name = Taken.free(index.name(), indexes.stream().map(Index::name).toList());
+    all.add(new Index(name, index.fields()));
     return withIndexes(all);
   }
 
@@ -405,8 +442,8 @@ public record Table(
   }
 
   /**
-   * The same table without a field: keys and indexes that named it lose it, and go when nothing is
-   * left of them.
+   * The same table without a field: the primary key loses it; unique keys and indexes that named it
+   * go, and so do a lookup's sort order and mark of retired rows that stood on it.
    */
   public Table withoutField(FieldId gone) {
     var keptKey = primaryKey.stream().filter(f -> !f.equals(gone)).toList();
@@ -419,7 +456,7 @@ public record Table(
         noun,
         description,
         area,
-        kind,
+        kind.without(gone),
         fields.stream().filter(f -> !f.id().equals(gone)).toList(),
         keptKey,
         keptUniques,

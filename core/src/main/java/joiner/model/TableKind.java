@@ -23,4 +23,16 @@ public sealed interface TableKind {
    * @param second relationship to the other side
    */
   record Join(RelationshipId first, RelationshipId second) implements TableKind {}
+
+  /** The same kind when a field of the table has gone. */
+  default TableKind without(FieldId gone) {
+    return switch (this) {
+      case Lookup(var sortBy, var retired) ->
+          new Lookup(
+              sortBy.filter(field -> !field.equals(gone)),
+              retired.filter(field -> !field.equals(gone)));
+      case Plain plain -> plain;
+      case Join join -> join;
+    };
+  }
 }

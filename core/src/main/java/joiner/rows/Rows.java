@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
 
@@ -17,6 +18,8 @@ import org.jspecify.annotations.Nullable;
 public final class Rows {
   /** No rows. */
   public static final Rows NONE = new Rows(0, Map.of());
+
+  private static final Pattern HALF_PAIR = Pattern.compile("\\p{Cs}");
 
   private final int count;
   private final Map<FieldId, @Nullable String[]> columns;
@@ -61,7 +64,7 @@ public final class Rows {
 
     /** Adds the next cell of a field; {@code null} and the empty text are NULL. */
     public void cell(int field, @Nullable String text) {
-      cells.get(field).add(text == null || text.isEmpty() ? null : text);
+      cells.get(field).add(kept(text));
     }
 
     /** Ends the row; every field must have got its cell. */
@@ -102,15 +105,56 @@ public final class Rows {
     }
     @Nullable String[] column = new String[count];
     for (int i = 0; i < count; i++) {
-      column[i] = values.get(i).filter(text -> !text.isEmpty()).orElse(null);
+      column[i] = kept(values.get(i).orElse(null));
     }
     return withColumn(field, column);
+  }
+
+  /**
+   * A cell as it is kept: the empty text is NULL, and half a surrogate pair, which no file and no
+   * database can hold, is the replacement character (The Unicode Standard, section 3.9).
+   */
+  private static @Nullable String kept(@Nullable String text) {
+    if (text == null || text.isEmpty()) {
+      return null;
+    }
+    for (int i = 0; i < text.length(); i++) {
+      if (Character.isSurrogate(text.charAt(i))) {
+        return HALF_PAIR.matcher(text).replaceAll("\uFFFD");
+      }
+    }
+    return text;
   }
 
   private Rows withColumn(FieldId field, @Nullable String[] column) {
     Map<FieldId, @Nullable String[]> changed = new LinkedHashMap<>(columns);
     changed.put(field, column);
     return new Rows(count, changed);
+  }
+
+  /** Some of the rows: from one, counted from 0, to before another. */
+  public Rows slice(int from, int to) {
+    if (from == 0 && to == count) {
+      return this;
+    }
+    Map<FieldId, @Nullable String[]> part = new LinkedHashMap<>();
+    columns.forEach((field, column) -> part.put(field, Arrays.copyOfRange(column, from, to)));
+    return new Rows(to - from, part);
+  }
+
+  /** These rows and then those of another with the same fields. */
+  public Rows followedBy(Rows other, List<FieldId> fields) {
+    Map<FieldId, @Nullable String[]> both = new LinkedHashMap<>();
+    for (FieldId field : fields) {
+      @Nullable String[] column = Arrays.copyOf(column(field), count + other.count);
+      System.arraycopy(other.column(field), 0, column, count, other.count);
+      both.put(field, column);
+    }
+    return new Rows(count + other.count, both);
+  }
+
+  private @Nullable String[] column(FieldId field) {
+    return columns.getOrDefault(field, new String[count]);
   }
 
   /** The same rows without that column. */
@@ -124,7 +168,7 @@ public final class Rows {
   public Rows withCell(int row, FieldId field, Optional<String> text) {
     @Nullable String[] column = columns.get(field);
     @Nullable String[] changed = column == null ? new String[count] : column.clone();
-    changed[row] = text.filter(t -> !t.isEmpty()).orElse(null);
+    changed[row] = kept(text.orElse(null));
     return withColumn(field, changed);
   }
 
@@ -134,8 +178,7 @@ public final class Rows {
     columns.forEach((field, column) -> longer.put(field, Arrays.copyOf(column, count + 1)));
     cells.forEach(
         (field, text) ->
-            longer.computeIfAbsent(field, f -> new String[count + 1])[count] =
-                text.isEmpty() ? null : text);
+            longer.computeIfAbsent(field, f -> new String[count + 1])[count] = kept(text));
     return new Rows(count + 1, longer);
   }
 

@@ -13,6 +13,7 @@ import joiner.edit.AddRelationship;
 import joiner.edit.AddTable;
 import joiner.edit.Counters;
 import joiner.edit.Edit;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -36,7 +37,8 @@ public final class SourceImport {
 
   private final ProfiledSource profiled;
   private final ImportOptions options;
-  private final Set<String> taken;
+  private final Design into;
+  private final Set<String> taken = new HashSet<>();
   private final List<Imported> tables = new ArrayList<>();
 
   /**
@@ -50,10 +52,11 @@ public final class SourceImport {
     }
   }
 
-  private SourceImport(ProfiledSource profiled, Set<String> takenNames, ImportOptions options) {
+  private SourceImport(ProfiledSource profiled, Design into, ImportOptions options) {
     this.profiled = profiled;
     this.options = options;
-    this.taken = new HashSet<>(takenNames);
+    this.into = into;
+    into.tables().forEach(table -> taken.add(table.name()));
     for (int i = 0; i < profiled.source().tables().size(); i++) {
       tables.add(imported(i));
     }
@@ -62,11 +65,10 @@ public final class SourceImport {
   /**
    * Prepares an import.
    *
-   * @param takenNames names of tables that are there already
+   * @param into the design whose tables are there already
    */
-  public static SourceImport of(
-      ProfiledSource profiled, Set<String> takenNames, ImportOptions options) {
-    return new SourceImport(profiled, takenNames, options);
+  public static SourceImport of(ProfiledSource profiled, Design into, ImportOptions options) {
+    return new SourceImport(profiled, into, options);
   }
 
   /** The tables, in the order of the source. */
@@ -131,7 +133,7 @@ public final class SourceImport {
       }
     }
     Table table =
-        Table.of(name, label, NamingPolicy.nounFor(label))
+        into.unused(Table.of(name, label, NamingPolicy.nounFor(label)))
             .withArea(options.area())
             .withFields(fields)
             .withPrimaryKey(List.of(key.map(columns::get).orElseGet(() -> fields.getFirst().id())));

@@ -181,7 +181,11 @@ class EditTest {
     Table kiln = demo.design().table(new TableId("kiln"));
     Table session = demo.design().table(new TableId("session"));
     Draft after = Relating.link(demo.design(), kiln, session).apply(demo);
-    Relationship link = List.copyOf(after.design().relationships()).getLast();
+    Relationship link =
+        after.design().parentsOf(kiln.id()).stream()
+            .filter(r -> r.parent().equals(session.id()))
+            .findFirst()
+            .orElseThrow();
     assertThat(link.parentFields()).hasSize(2);
     assertSound(after);
   }

@@ -126,7 +126,7 @@ class DesignFolderTest {
         .anyMatch(m -> m.contains("does not exist"));
     assertThat(opened.notices())
         .anyMatch(n -> n.contains("report"))
-        .anyMatch(n -> n.contains("schema/missingValues"));
+        .noneMatch(n -> n.contains("missingValues"));
     DesignFolder.save(opened.draft(), folder);
     String saved = Files.readString(folder.resolve("datapackage.json"));
     assertThat(saved)

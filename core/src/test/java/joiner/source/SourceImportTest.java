@@ -33,7 +33,7 @@ class SourceImportTest {
   }
 
   private static SourceImport imported(String block, ImportOptions options) throws Exception {
-    return SourceImport.of(pasted(block), Set.of(), options);
+    return SourceImport.of(pasted(block), EMPTY.design(), options);
   }
 
   private static Table only(SourceImport imported) {
@@ -101,7 +101,7 @@ class SourceImportTest {
     ProfiledSource source =
         ProfiledSource.of(
             SourceFile.read(Pottery.folder("sources/course bookings.json"), ReadingOptions.DETECT));
-    Draft draft = SourceImport.of(source, Set.of(), ImportOptions.ALL).edit().apply(EMPTY);
+    Draft draft = SourceImport.of(source, EMPTY.design(), ImportOptions.ALL).edit().apply(EMPTY);
     assertSound(draft);
     assertThat(draft.design().relationships())
         .extracting(r -> r.child() + " → " + r.parent())
@@ -117,7 +117,7 @@ class SourceImportTest {
     ProfiledSource source =
         ProfiledSource.of(
             SourceFile.read(Pottery.folder("sources/course bookings.json"), ReadingOptions.DETECT));
-    SourceImport imported = SourceImport.of(source, Set.of(), ImportOptions.ALL);
+    SourceImport imported = SourceImport.of(source, EMPTY.design(), ImportOptions.ALL);
     Draft draft = imported.edit().apply(EMPTY);
     List<Fact> plausible =
         FactSearch.of(

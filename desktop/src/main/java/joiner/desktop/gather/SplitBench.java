@@ -391,9 +391,7 @@ final class SplitBench {
     }
 
     SourceImport of(Draft draft) {
-      Set<String> names =
-          draft.design().tables().stream().map(Table::name).collect(Collectors.toSet());
-      return SourceImport.of(profiled, names, options);
+      return SourceImport.of(profiled, draft.design(), options);
     }
   }
 

@@ -1,0 +1,297 @@
+package joiner.format;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import joiner.model.Area;
+import joiner.model.Design;
+import joiner.model.Extras;
+import joiner.model.Field;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.naming.NamingPolicy;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+
+/** Reads one Data Package as a design with its rows. */
+final class PackageReader {
+  /** Properties of the standard that describe and do not constrain; keeping them is using them. */
+  private static final Set<String> METADATA =
+      Set.of(
+          "path",
+          "example",
+          "rdfType",
+          "bytes",
+          "hash",
+          "profile",
+          "$schema",
+          "homepage",
+          "version",
+          "created",
+          "keywords",
+          "image",
+          "contributors",
+          "sources",
+          "licenses",
+          "id");
+
+  private final Path folder;
+  private final SafeSave save;
+  private final Path file;
+  private final Optional<Path> data;
+  private final Consumer<Path> reading;
+  private final List<String> notices = new ArrayList<>();
+  private final Map<String, Table> tables = new LinkedHashMap<>();
+  private final Map<String, TableJson.Read> reads = new LinkedHashMap<>();
+  private final Map<String, String> kept = new LinkedHashMap<>();
+  private final Map<TableId, List<Integer>> partsOf = new LinkedHashMap<>();
+
+  /**
+   * A reader of the package in a folder.
+   *
+   * @param data another folder whose files hold the rows instead
+   * @param reading is told each file of rows before it is read
+   */
+  PackageReader(Path folder, SafeSave save, Optional<Path> data, Consumer<Path> reading) {
+    this.folder = folder;
+    this.save = save;
+    this.file = folder.resolve(DataPackage.FILE);
+    this.data = data;
+    this.reading = reading;
+  }
+
+  /** Reads the package with its rows. */
+  DesignFolder.Opened read() throws IOException, UnreadableFileException {
+    Design design = readDescriptor();
+    SampleRows rows = rows();
+    return new DesignFolder.Opened(new Draft(design, rows), notices);
+  }
+
+  private Design readDescriptor() throws IOException, UnreadableFileException {
+    Path descriptor = save.current(DataPackage.FILE);
+    if (!Files.isRegularFile(descriptor)) {
+      throw new UnreadableFileException(
+          file, 0, "there is no design here; name a folder that holds a " + DataPackage.FILE + ".");
+    }
+    return read(JsonFile.read(descriptor, file));
+  }
+
+  /** For each table the paths its resource names, in the order of the package. */
+  Map<TableId, List<String>> paths() {
+    Map<TableId, List<String>> paths = new LinkedHashMap<>();
+    reads.values().forEach(read -> paths.put(read.table().id(), read.paths()));
+    return paths;
+  }
+
+  private Design read(Json json) throws UnreadableFileException {
+    var top = new Members(json, file, "a Data Package");
+    Members more = top.object(DataPackage.MORE);
+    int version = more.number("version").orElse(DataPackage.VERSION);
+    if (version > DataPackage.VERSION) {
+      throw more.problem(
+          "the design was saved by a newer Joiner (format "
+              + version
+              + "); update Joiner to open it.");
+    }
+    if (top.any("resources").isEmpty()) {
+      throw top.problem("“resources” is missing, so this is no Data Package.");
+    }
+    for (Json resource : top.list("resources")) {
+      resource(resource);
+    }
+    forgetUsualPaths();
+    return design(top, more);
+  }
+
+  private void resource(Json json) throws UnreadableFileException {
+    var resource = new Members(json, file, "a resource");
+    boolean described =
+        json instanceof Json.Obj object
+            && object.get("schema").filter(Json.Obj.class::isInstance).isPresent();
+    if (!described) {
+      String name = resource.text("name");
+      kept.put(PackageWriter.RESOURCE + name, JsonText.line(json));
+      notices.add("The resource " + name + " has no table schema; it is kept as it is.");
+      return;
+    }
+    TableJson.Read read = TableJson.read(resource, file);
+    if (tables.put(read.table().name(), read.table()) != null) {
+      throw resource.problem(
+          "there are two resources named “" + read.table().name() + "”; rename one.");
+    }
+    reads.put(read.table().name(), read);
+    name(RowsForm.withoutForm(read.table()).extras(), "table " + read.table().name());
+    for (Field field : read.table().fields()) {
+      Extras unused = CellForm.withoutForms(field.extras());
+      name(unused, "field " + read.table().name() + "." + field.name());
+    }
+  }
+
+  /** A path that is the usual one is no property to keep: it follows the table's name. */
+  private void forgetUsualPaths() {
+    RowPaths.usual(tables.keySet())
+        .forEach(
+            (name, usual) -> {
+              Table table = tables.get(name);
+              if (RowPaths.kept(table).equals(List.of(usual))) {
+                Map<String, String> extras = new LinkedHashMap<>(table.extras().byProperty());
+                extras.remove("path");
+                tables.put(name, table.withExtras(new Extras(extras)));
+              }
+            });
+  }
+
+  private void name(Extras extras, String where) {
+    Set<String> properties = new LinkedHashSet<>(extras.byProperty().keySet());
+    properties.removeAll(METADATA);
+    if (!properties.isEmpty()) {
+      notices.add("Kept but not used in " + where + ": " + String.join(", ", properties) + ".");
+    }
+  }
+
+  private Design design(Members top, Members more) throws UnreadableFileException {
+    var relationships = new ArrayList<Relationship>();
+    for (TableJson.Read read : reads.values()) {
+      for (Json foreign : read.foreignKeys()) {
+        relationships.add(RelationshipJson.read(foreign, read.table(), tables, file));
+      }
+    }
+    String name =
+        top.optionalText("name")
+            .filter(n -> !n.isBlank())
+            .orElse(String.valueOf(folder.getFileName()));
+    String title = top.optionalText("title").orElse(NamingPolicy.labelFor(name));
+    String description = top.text("description");
+    List<Area> areas = areas(more);
+    top.any("$schema");
+    Map<String, String> extras = new LinkedHashMap<>(top.rest().byProperty());
+    more.rest()
+        .byProperty()
+        .forEach((key, value) -> extras.put(DataPackage.MORE + "/" + key, value));
+    name(new Extras(extras), "the package");
+    extras.putAll(kept);
+    try {
+      return Design.of(
+          name, title, description, areas, tables.values(), relationships, new Extras(extras));
+    } catch (IllegalArgumentException e) {
+      throw top.problem(e.getMessage() + ".");
+    }
+  }
+
+  private List<Area> areas(Members more) throws UnreadableFileException {
+    var areas = new ArrayList<Area>();
+    for (Json json : more.list("areas")) {
+      var area = new Members(json, file, "an area");
+      areas.add(
+          new Area(
+              area.text("name"),
+              Math.floorMod(area.number("hue").orElse(areas.size()), Area.HUES)));
+    }
+    return areas;
+  }
+
+  private SampleRows rows() throws IOException, UnreadableFileException {
+    Map<TableId, Rows> rows = new LinkedHashMap<>();
+    for (TableJson.Read read : reads.values()) {
+      Table table = tables.get(read.table().name());
+      if (!table.fields().isEmpty()) {
+        rows.put(table.id(), data.isPresent() ? given(table, read, data.get()) : own(table, read));
+      }
+    }
+    return new SampleRows(rows);
+  }
+
+  /**
+   * The table's file in another folder: by the table's name, or by the path the design gives it.
+   */
+  private Rows given(Table table, TableJson.Read read, Path from)
+      throws IOException, UnreadableFileException {
+    var candidates = new ArrayList<String>(List.of(table.name() + ".csv"));
+    for (String path : read.paths()) {
+      candidates.add(path.substring(path.lastIndexOf('/') + 1));
+      candidates.add(path);
+    }
+    Optional<Path> csv =
+        candidates.stream()
+            .map(path -> RowPaths.inside(from, path))
+            .flatMap(Optional::stream)
+            .filter(Files::isRegularFile)
+            .findFirst();
+    if (csv.isEmpty()) {
+      notices.add(
+          "There is no "
+              + from.resolve(candidates.getFirst())
+              + "; "
+              + table.label()
+              + " has no rows.");
+      return Rows.NONE;
+    }
+    return read(csv.get(), csv.get(), table);
+  }
+
+  private Rows own(Table table, TableJson.Read read) throws IOException, UnreadableFileException {
+    if (read.inline().isPresent()) {
+      return InlineRows.read(read.inline().get(), table, file);
+    }
+    Rows rows = Rows.NONE;
+    for (String path : read.paths()) {
+      if (path.contains("://") || !RowPaths.isReadable(path, table)) {
+        notices.add(
+            "The rows of "
+                + table.label()
+                + " stand in "
+                + path
+                + ", which is no delimited text of this folder; they were not read.");
+        continue;
+      }
+      if (RowPaths.inside(folder, path).isEmpty()) {
+        throw new UnreadableFileException(
+            file,
+            0,
+            "the path “"
+                + path
+                + "” leaves the package folder, which the standard forbids; move the file inside.");
+      }
+      Path csv = save.current(path);
+      if (Files.isRegularFile(csv)) {
+        Rows part = read(csv, folder.resolve(path), table);
+        partsOf.computeIfAbsent(table.id(), id -> new ArrayList<>()).add(part.count());
+        rows = rows == Rows.NONE ? part : rows.followedBy(part, table.fieldIds());
+      } else {
+        notices.add(
+            "The file "
+                + folder.resolve(path)
+                + " is missing, so "
+                + table.label()
+                + " opens without its rows; restore the file from a copy if it should have some.");
+      }
+    }
+    return rows;
+  }
+
+  private Rows read(Path csv, Path shownAs, Table table)
+      throws IOException, UnreadableFileException {
+    reading.accept(csv);
+    return CsvRows.read(
+        Files.newInputStream(csv),
+        shownAs,
+        table,
+        RowsForm.of(table, shownAs.toString(), file),
+        notices::add);
+  }
+
+  /** For tables whose rows stand in several files, how many rows each holds. */
+  Map<TableId, List<Integer>> parts() {
+    return partsOf;
+  }
+}

@@ -1,0 +1,336 @@
+package joiner;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Random;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.random.RandomGenerator;
+import joiner.model.Area;
+import joiner.model.Design;
+import joiner.model.Extras;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Index;
+import joiner.model.Limits;
+import joiner.model.Noun;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.model.UniqueKey;
+import joiner.rows.Draft;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+
+/**
+ * Designs of every shape that can be built, with names and cells chosen to hurt: quotes, commas,
+ * line breaks, other scripts, names that differ only by case, tables without fields, keys that
+ * repeat each other. The same seed gives the same design.
+ */
+public final class RandomDesigns {
+  private static final List<String> NAMES =
+      List.of(
+          "kiln",
+          "Kiln",
+          "glaze",
+          "firing log",
+          "piece,glaze",
+          "say \"cone\"",
+          "it's",
+          "select",
+          "émail",
+          "Глазурь",
+          "釉",
+          "con",
+          "nul.txt",
+          "a/b",
+          "..",
+          "x:y",
+          "ﬁring",
+          "#stamp",
+          "  mug",
+          "\uFEFFbowl",
+          "line\nbreak",
+          "tab\tbed",
+          "data",
+          "id",
+          "name",
+          "-",
+          "0",
+          "é",
+          "😀 clay");
+  private static final List<String> CELLS =
+      List.of(
+          "1",
+          "-7",
+          "3.50",
+          "2026-03-14",
+          "true",
+          "Mara Vell",
+          "a,b",
+          "a;b",
+          "say \"hi\"",
+          "\"",
+          "''",
+          "\n",
+          "\r",
+          "\r\n",
+          "a\rb",
+          " lead",
+          "trail ",
+          "#no comment",
+          "\uFEFFmark",
+          "é",
+          "釉",
+          "😀",
+          "\\",
+          "NULL",
+          "-",
+          "=1+1",
+          "a\tb",
+          "\u0000",
+          "\u0085",
+          "0",
+          "half \uD83D pair");
+  private static final List<FieldType> TYPES =
+      List.of(
+          new FieldType.Text(20),
+          new FieldType.LongText(),
+          new FieldType.WholeNumber(FieldType.Width.BITS_16),
+          new FieldType.WholeNumber(FieldType.Width.BITS_64),
+          new FieldType.Decimal(9, 3),
+          new FieldType.AnyNumber(),
+          new FieldType.Money(12, 2),
+          new FieldType.TrueFalse(),
+          new FieldType.Date(),
+          new FieldType.Time(),
+          new FieldType.DateTime(false),
+          new FieldType.DateTime(true),
+          new FieldType.Uuid(),
+          new FieldType.Counter(FieldType.Width.BITS_32),
+          new FieldType.Email(254),
+          new FieldType.Email(60),
+          new FieldType.WebAddress(100),
+          new FieldType.Phone(30),
+          new FieldType.FileReference(80),
+          new FieldType.Choice(List.of("low", "high", "it's", "a,b")),
+          new FieldType.Kept("geojson"));
+
+  private final RandomGenerator random;
+
+  private RandomDesigns(long seed) {
+    this.random = new Random(seed);
+  }
+
+  /** A design with rows. */
+  public static Draft draft(long seed) {
+    return new RandomDesigns(seed).draft();
+  }
+
+  private Draft draft() {
+    var tables = new ArrayList<Table>();
+    var names = new HashSet<String>();
+    for (int i = random.nextInt(6); i >= 0; i--) {
+      tables.add(table(fresh(names)));
+    }
+    var relationships = relationships(tables);
+    joins(tables, relationships);
+    Design design =
+        Design.of(
+            pick(NAMES),
+            text(),
+            text(),
+            areas(),
+            tables,
+            relationships,
+            new Extras(chance() ? Map.of("studio:oven", "[1, \"a\"]") : Map.of()));
+    return new Draft(design, rows(design));
+  }
+
+  private List<Area> areas() {
+    var areas = new ArrayList<Area>();
+    for (String name : List.of("Firing", "People & co")) {
+      if (chance()) {
+        areas.add(new Area(name, random.nextInt(Area.HUES)));
+      }
+    }
+    return areas;
+  }
+
+  private Table table(String name) {
+    var fields = new ArrayList<Field>();
+    var names = new HashSet<String>();
+    for (int i = random.nextInt(6); i > 0; i--) {
+      fields.add(field(fresh(names)));
+    }
+    List<FieldId> ids = fields.stream().map(Field::id).toList();
+    String label = text();
+    return new Table(
+        new TableId(chance() ? name : "t" + random.nextInt(1_000_000)),
+        name,
+        label,
+        new Noun(text(), text()),
+        text(),
+        pick(List.of("", "", "Firing", "Stock")),
+        kind(ids),
+        fields,
+        some(ids),
+        keys(name, fields),
+        named(ids, Index::new),
+        chance() ? Optional.of("name || ''") : Optional.empty(),
+        rules(),
+        Extras.NONE);
+  }
+
+  private TableKind kind(List<FieldId> ids) {
+    return chance() && !ids.isEmpty()
+        ? new TableKind.Lookup(
+            chance() ? Optional.of(pick(ids)) : Optional.empty(),
+            chance() ? Optional.of(pick(ids)) : Optional.empty())
+        : new TableKind.Plain();
+  }
+
+  private List<UniqueKey> keys(String table, List<Field> fields) {
+    var keys = new ArrayList<>(named(fields.stream().map(Field::id).toList(), UniqueKey::new));
+    if (!fields.isEmpty() && chance()) {
+      Field one = pick(fields);
+      keys.add(new UniqueKey("uq_" + table + "_" + one.name(), List.of(one.id())));
+    }
+    return keys;
+  }
+
+  private <T> List<T> named(
+      List<FieldId> ids, java.util.function.BiFunction<String, List<FieldId>, T> make) {
+    var made = new ArrayList<T>();
+    for (int i = 0; i < 3 && !ids.isEmpty(); i++) {
+      List<FieldId> some = some(ids);
+      if (!some.isEmpty() && chance()) {
+        made.add(make.apply("key " + i, some));
+      }
+    }
+    return made;
+  }
+
+  private List<Rule> rules() {
+    return chance()
+        ? List.of(new Rule("rule", text(), "name <> ''", text()), new Rule("r2", "R2", text(), ""))
+        : List.of();
+  }
+
+  private Field field(String name) {
+    FieldType type = pick(TYPES);
+    return new Field(
+        new FieldId(chance() ? name : "f" + random.nextInt(1_000_000)),
+        name,
+        text(),
+        type,
+        chance(),
+        chance() ? Optional.of(text()) : Optional.empty(),
+        type instanceof FieldType.Choice || chance() ? Limits.NONE : limits(),
+        text(),
+        new Extras(chance() ? Map.of("rdfType", "\"http://example.org/é\"") : Map.of()));
+  }
+
+  private Limits limits() {
+    Function<String, Optional<String>> maybe =
+        value -> chance() ? Optional.of(value) : Optional.empty();
+    return new Limits(
+        maybe.apply("1"),
+        maybe.apply("2026-03-14"),
+        maybe.apply("-0.50"),
+        maybe.apply("9"),
+        maybe.apply("[A-Z]{2}\\d+"),
+        chance() ? OptionalInt.of(3) : OptionalInt.empty(),
+        List.of());
+  }
+
+  private List<Relationship> relationships(List<Table> tables) {
+    var relationships = new ArrayList<Relationship>();
+    for (int i = 0; i < 5; i++) {
+      Table child = pick(tables);
+      Table parent = pick(tables);
+      if (!child.fields().isEmpty() && !parent.fields().isEmpty()) {
+        relationships.add(
+            new Relationship(
+                new RelationshipId(chance() ? "r" + i : "fk " + i),
+                "fk " + i,
+                child.id(),
+                List.of(pick(child.fieldIds())),
+                parent.id(),
+                List.of(pick(parent.fieldIds())),
+                text(),
+                text(),
+                chance(),
+                pick(List.of(ReferentialAction.values())),
+                pick(List.of(ReferentialAction.values())),
+                Extras.NONE));
+      }
+    }
+    return relationships;
+  }
+
+  private static void joins(List<Table> tables, List<Relationship> relationships) {
+    for (int i = 0; i < tables.size(); i++) {
+      Table table = tables.get(i);
+      List<Relationship> own =
+          relationships.stream().filter(r -> r.child().equals(table.id())).toList();
+      if (own.size() == 2) {
+        tables.set(i, table.withKind(new TableKind.Join(own.get(1).id(), own.get(0).id())));
+      }
+    }
+  }
+
+  private SampleRows rows(Design design) {
+    Map<TableId, Rows> rows = new LinkedHashMap<>();
+    for (Table table : design.tables()) {
+      if (!table.fields().isEmpty() && chance()) {
+        var cells = new ArrayList<List<Optional<String>>>();
+        for (int i = random.nextInt(4); i > 0; i--) {
+          cells.add(table.fields().stream().map(field -> cell()).toList());
+        }
+        rows.put(table.id(), Rows.of(table.fieldIds(), cells));
+      }
+    }
+    return new SampleRows(rows);
+  }
+
+  private Optional<String> cell() {
+    return random.nextInt(3) == 0 ? Optional.empty() : Optional.of(pick(CELLS));
+  }
+
+  private String text() {
+    return pick(List.of("", "Kiln", "a \"b\"", "é\n釉", "half \uD83D pair", "Date joined"));
+  }
+
+  private String fresh(Set<String> taken) {
+    String name = pick(NAMES);
+    while (!taken.add(name)) {
+      name = name + random.nextInt(10);
+    }
+    return name;
+  }
+
+  private List<FieldId> some(List<FieldId> ids) {
+    var some = new ArrayList<>(ids);
+    java.util.Collections.shuffle(some, new Random(random.nextLong()));
+    return List.copyOf(some.subList(0, some.isEmpty() ? 0 : random.nextInt(some.size() + 1)));
+  }
+
+  private <T> T pick(List<T> list) {
+    return list.get(random.nextInt(list.size()));
+  }
+
+  private boolean chance() {
+    return random.nextBoolean();
+  }
+}
