@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 class LayersTest {
   private static final List<String> LOWEST_FIRST =
       List.of(
+          "shape",
           "model",
           "expression",
           "rows",

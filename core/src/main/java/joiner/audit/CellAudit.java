@@ -8,8 +8,6 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Predicate;
-import java.util.regex.Pattern;
-import java.util.regex.PatternSyntaxException;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.model.Field;
@@ -18,6 +16,7 @@ import joiner.model.Limits;
 import joiner.model.Table;
 import joiner.rows.ReadValue;
 import joiner.rows.ValueReader;
+import joiner.shape.TextPattern;
 
 /** Checks each cell of one field by itself: type, length, presence, list and bounds. */
 final class CellAudit {
@@ -224,17 +223,15 @@ final class CellAudit {
   }
 
   private void pattern(List<Violation> violations, String pattern) {
-    Pattern compiled;
-    try {
-      compiled = Pattern.compile(pattern);
-    } catch (PatternSyntaxException e) {
-      return; // A pattern that cannot be read is a finding of the design.
+    switch (TextPattern.of(pattern)) {
+      case TextPattern.Read.Refused refused -> {} // That is a finding of the design.
+      case TextPattern.Read.Understood understood ->
+          broken(
+              violations,
+              "pattern",
+              "must match the pattern " + pattern,
+              value -> !understood.pattern().matches(Evaluator.show(value)));
     }
-    broken(
-        violations,
-        "pattern",
-        "must match the pattern " + pattern,
-        value -> !compiled.matcher(Evaluator.show(value)).matches());
   }
 
   private void minLength(List<Violation> violations, int least) {

@@ -29,6 +29,7 @@ import joiner.model.UniqueKey;
 import joiner.naming.IdentifierRules;
 import joiner.rows.ReadValue;
 import joiner.rows.ValueReader;
+import joiner.shape.TextPattern;
 
 /** Writes one table, and remembers what it promised and what it could not say. */
 final class TableWriter {
@@ -324,10 +325,15 @@ final class TableWriter {
   }
 
   private void pattern(Field field, String stem, String pattern) {
-    written(
-        stem + "_pattern",
-        Dialect.attempt(pattern, p -> dialect.matches(field.name(), p)),
-        "the pattern of " + field.label());
+    String subject = "the pattern of " + field.label();
+    switch (TextPattern.of(pattern)) {
+      case TextPattern.Read.Refused refused -> shortfall(subject, refused.why());
+      case TextPattern.Read.Understood understood ->
+          written(
+              stem + "_pattern",
+              Dialect.attempt(pattern, p -> dialect.matches(field.name(), p)),
+              subject);
+    }
   }
 
   private void rule(Rule rule) {

@@ -4,9 +4,12 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
+import java.time.Period;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
@@ -150,8 +153,17 @@ public final class Evaluator {
   }
 
   private static Value shift(Value moment, Value.Interval interval, boolean back) {
-    var period = back ? interval.period().negated() : interval.period();
-    var duration = back ? interval.duration().negated() : interval.duration();
+    try {
+      return shifted(
+          moment,
+          back ? interval.period().negated() : interval.period(),
+          back ? interval.duration().negated() : interval.duration());
+    } catch (DateTimeException | ArithmeticException e) {
+      throw new EvaluationException("it leaves the calendar");
+    }
+  }
+
+  private static Value shifted(Value moment, Period period, Duration duration) {
     return switch (moment) {
       case Value.Date date -> new Value.Date(date.date().plus(period));
       case Value.DateTime at -> new Value.DateTime(at.at().plus(period).plus(duration));

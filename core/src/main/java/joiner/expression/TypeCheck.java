@@ -86,7 +86,11 @@ final class TypeCheck {
       field = folded.get(e.name().toLowerCase(Locale.ROOT));
     }
     if (field == null) {
-      problem(e, "There is no field " + e.name() + " in " + table.label() + suggestion(e.name()));
+      problem(
+          e,
+          exact.isEmpty()
+              ? standsAlone(e.name())
+              : "There is no field " + e.name() + " in " + table.label() + suggestion(e.name()));
       return new Typed(e, Kind.NULL);
     }
     used.add(field.name());
@@ -96,10 +100,20 @@ final class TypeCheck {
   private String suggestion(String name) {
     return Spelling.nearest(name, exact.keySet())
         .map(near -> "; did you mean " + near + "?")
-        .orElse(
-            exact.isEmpty()
-                ? ", which names no field."
-                : "; its fields are " + String.join(", ", exact.keySet()) + ".");
+        .orElseGet(() -> "; its fields are " + String.join(", ", exact.keySet()) + ".");
+  }
+
+  /** Where there are no fields to name, as in a default, a word is a slip of another sort. */
+  private static String standsAlone(String name) {
+    String meant =
+        switch (name.toLowerCase(Locale.ROOT)) {
+          case "today" -> "For the day a row is made write CURRENT_DATE.";
+          case "now" -> "For the moment a row is made write CURRENT_TIMESTAMP.";
+          case "yes", "on" -> "Write TRUE.";
+          case "no", "off" -> "Write FALSE.";
+          default -> "A text stands in quotes: '" + name.replace("'", "''") + "'.";
+        };
+    return "“" + name + "” is no value. " + meant;
   }
 
   private Expression condition(Expression e) {

@@ -3,11 +3,13 @@ package joiner.finding;
 import java.util.function.Consumer;
 import joiner.expression.Checked;
 import joiner.expression.RuleLanguage;
+import joiner.model.Field;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.rows.Rows;
+import joiner.shape.TextPattern;
 
-/** Every rule and row label can be read and computed. */
+/** Every rule, pattern and row label can be read and computed. */
 final class FaultyExpression implements TableCheck {
   private static final TableFinding FINDING =
       new TableFinding("faulty-expression", Severity.ERROR, Topic.GUARD);
@@ -32,6 +34,22 @@ final class FaultyExpression implements TableCheck {
                     + faulty.problems().getFirst().message(),
                 "A rule that cannot be read guards nothing."));
       }
+    }
+    for (Field field : table.fields()) {
+      field
+          .limits()
+          .pattern()
+          .map(TextPattern::of)
+          .filter(TextPattern.Read.Refused.class::isInstance)
+          .map(TextPattern.Read.Refused.class::cast)
+          .ifPresent(
+              refused ->
+                  found.accept(
+                      FINDING.about(
+                          table,
+                          field,
+                          "The pattern of " + field.label() + " cannot be used: " + refused.why(),
+                          "A pattern that cannot be read guards nothing.")));
     }
     table
         .rowLabel()

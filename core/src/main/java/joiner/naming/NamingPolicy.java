@@ -1,25 +1,39 @@
 package joiner.naming;
 
-import java.text.Normalizer;
+import com.ibm.icu.text.Transliterator;
 import java.util.Collection;
+import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import joiner.model.Noun;
+import org.atteo.evo.inflector.English;
 
 /**
  * Derives names from labels: lower case, words joined by underscores, ASCII letters and digits
  * only.
  */
 public final class NamingPolicy {
+  private static final Pattern ASCII = Pattern.compile("\\p{ASCII}*");
+
+  /** Words whose plural is none of the rules. */
+  private static final List<String> IRREGULAR =
+      List.of("person", "man", "woman", "child", "foot", "tooth", "mouse", "goose", "criterion");
+
   private NamingPolicy() {}
 
+  /** Spells other scripts in plain Latin letters; loaded when a label needs it. */
+  private static final class Latin {
+    static final Transliterator SPELLING =
+        Transliterator.getInstance("NFKC; Any-Latin; Latin-ASCII; NFKD; [:Mn:] Remove");
+  }
+
   /**
-   * The name for a label: "Date joined" gives {@code date_joined}. A label without letters or
-   * digits gives {@code field}; one that begins with a digit gets an underscore in front.
+   * The name for a label: "Date joined" gives {@code date_joined}, "Глазурь" {@code glazur}. A
+   * label without letters or digits gives {@code field}; one that begins with a digit gets an
+   * underscore in front.
    */
   public static String nameFor(String label) {
-    String plain =
-        Normalizer.normalize(label.replace("ß", "ss"), Normalizer.Form.NFKD)
-            .replaceAll("\\p{M}", "");
+    String plain = ASCII.matcher(label).matches() ? label : Latin.SPELLING.transliterate(label);
     String words = plain.replaceAll("(?<=[a-z])(?=[A-Z])", "_").toLowerCase(Locale.ROOT);
     String name =
         words.replaceAll("['’]", "").replaceAll("[^a-z0-9]+", "_").replaceAll("^_+|_+$", "");
@@ -57,7 +71,15 @@ public final class NamingPolicy {
 
   /** A noun, or a name that ends in one, without its usual English plural ending; a guess. */
   public static String singular(String plural) {
-    if (plural.length() < 4 || plural.matches(".*(ss|us|is|news|series)")) {
+    String word = plural.substring(plural.lastIndexOf('_') + 1);
+    for (String irregular : IRREGULAR) {
+      if (pluralOf(irregular).equals(word)) {
+        return plural.substring(0, plural.length() - word.length()) + irregular;
+      }
+    }
+    if (plural.length() < 4
+        || plural.matches(".*(ss|us|is|news|series)")
+        || pluralOf(word).equals(word)) {
       return plural;
     }
     if (plural.endsWith("ies") && plural.length() > 4) {
@@ -71,11 +93,13 @@ public final class NamingPolicy {
 
   /** The usual English plural of a noun; a guess that people can overwrite. */
   public static String plural(String singular) {
-    if (singular.matches(".*([sxz]|ch|sh)$")) {
-      return singular + "es";
-    }
-    return singular.matches(".*[^aeiou]y$")
-        ? singular.substring(0, singular.length() - 1) + "ies"
-        : singular + "s";
+    int last = Math.max(singular.lastIndexOf(' '), singular.lastIndexOf('_')) + 1;
+    String word = singular.substring(last);
+    return word.isEmpty() ? singular + "s" : singular.substring(0, last) + pluralOf(word);
+  }
+
+  /** The library knows "persons" only, which nobody calls a list of people. */
+  private static String pluralOf(String word) {
+    return word.equals("person") ? "people" : English.plural(word);
   }
 }

@@ -19,7 +19,13 @@ class NamingTest {
     "2nd coat,_2nd_coat",
     "!!!,field",
     "pieceMark,piece_mark",
-    "  Peak  (°C) ,peak_c"
+    "  Peak  (°C) ,peak_c",
+    "Ørsted Œuvre,orsted_oeuvre",
+    "Straße,strasse",
+    "Γλάζο,glazo",
+    "Глазурь,glazur",
+    "釉,you",
+    "ﬁring,firing"
   })
   void aNameFollowsFromItsLabel(String label, String name) {
     assertThat(NamingPolicy.nameFor(label)).isEqualTo(name);
@@ -37,10 +43,30 @@ class NamingTest {
     "box,boxes",
     "supply,supplies",
     "day,days",
-    "dish,dishes"
+    "dish,dishes",
+    "person,people",
+    "species,species",
+    "loan of a kiln,loan of a kilns",
+    "shelf,shelves"
   })
   void pluralsAreTheUsualOnes(String singular, String plural) {
     assertThat(NamingPolicy.plural(singular)).isEqualTo(plural);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "pieces,piece",
+    "supplies,supply",
+    "species,species",
+    "series,series",
+    "people,person",
+    "studio_people,studio_person",
+    "glass,glass",
+    "boxes,box",
+    "status,status"
+  })
+  void singularsAreTheUsualOnes(String plural, String singular) {
+    assertThat(NamingPolicy.singular(plural)).isEqualTo(singular);
   }
 
   @Test

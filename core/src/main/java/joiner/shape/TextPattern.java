@@ -1,0 +1,57 @@
+package joiner.shape;
+
+import com.google.re2j.Pattern;
+import com.google.re2j.PatternSyntaxException;
+
+/**
+ * A regular expression that a whole text has to match. Matching takes time linear in the text
+ * whatever the expression is (Russ Cox, "Regular Expression Matching Can Be Simple And Fast",
+ * 2007), so that no pattern of a design can hold an audit up. What needs going back over the text,
+ * look-around and back references, is refused.
+ */
+public final class TextPattern {
+  private final Pattern pattern;
+
+  private TextPattern(Pattern pattern) {
+    this.pattern = pattern;
+  }
+
+  /** What reading an expression gave. */
+  public sealed interface Read {
+    /** It can be used. */
+    record Understood(TextPattern pattern) implements Read {}
+
+    /**
+     * It cannot be used.
+     *
+     * @param why a sentence with the remedy
+     */
+    record Refused(String why) implements Read {}
+  }
+
+  /** Reads an expression. */
+  public static Read of(String expression) {
+    if (expression.contains("&&")) {
+      return new Read.Refused(
+          "“&&” joins two sets of characters only in some programs; write out the set that is"
+              + " meant, or \\x26\\x26 for the two signs.");
+    }
+    try {
+      return new Read.Understood(new TextPattern(Pattern.compile(expression)));
+    } catch (PatternSyntaxException e) {
+      String piece =
+          e.getPattern() == null || e.getPattern().isEmpty() ? expression : e.getPattern();
+      return new Read.Refused(
+          "“"
+              + piece
+              + "” is not understood ("
+              + e.getDescription()
+              + "); a pattern has no look-around and no back references.");
+    }
+  }
+
+  /** Whether the whole text has the pattern. */
+  public boolean matches(String text) {
+    return pattern.matches(text);
+  }
+}

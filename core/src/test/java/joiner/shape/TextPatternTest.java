@@ -1,0 +1,56 @@
+package joiner.shape;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
+
+import java.time.Duration;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class TextPatternTest {
+  private static TextPattern pattern(String expression) {
+    assertThat(TextPattern.of(expression)).isInstanceOf(TextPattern.Read.Understood.class);
+    return ((TextPattern.Read.Understood) TextPattern.of(expression)).pattern();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '~',
+      value = {
+        "[A-Z]{2}\\d+ ~ KL7 ~ true",
+        "[A-Z]{2}\\d+ ~ KL7x ~ false",
+        "[A-Z]{2}\\d+ ~ xKL7 ~ false",
+        "cone|bisque ~ cone ~ true",
+        "cone|bisque ~ cones ~ false",
+        "\\p{L}+ ~ Größe ~ true",
+        "(?i)kiln ~ KILN ~ true"
+      })
+  void theWholeTextHasToMatch(String expression, String text, boolean matches) {
+    assertThat(pattern(expression).matches(text)).isEqualTo(matches);
+  }
+
+  /** Exponential for a matcher that goes back over the text (common practice, no source). */
+  @ParameterizedTest
+  @ValueSource(strings = {"(.*a){16}", "(a+)+", "(a|a)*b", "(a|b)*"})
+  void noPatternTakesLong(String expression) {
+    String text = "a".repeat(20_000) + "!";
+    assertTimeoutPreemptively(
+        Duration.ofSeconds(20), () -> assertThat(pattern(expression).matches(text)).isFalse());
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"(", "[a", "a**", "(?=x)y", "(x)\\1", "[a-z&&[^b]]", "a{2,1}"})
+  void whatCannotBeUsedIsRefusedWithTheReason(String expression) {
+    assertThat(TextPattern.of(expression))
+        .isInstanceOfSatisfying(
+            TextPattern.Read.Refused.class, refused -> assertThat(refused.why()).endsWith("."));
+  }
+
+  @Test
+  void anExpressionThatMeansNothingMatchesOnlyNothing() {
+    assertThat(pattern("").matches("")).isTrue();
+    assertThat(pattern("").matches("x")).isFalse();
+  }
+}
