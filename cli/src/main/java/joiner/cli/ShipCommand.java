@@ -17,9 +17,8 @@ import joiner.database.Target;
 import joiner.database.TargetRefusedException;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.ddl.ShipGate;
 import joiner.finding.DesignChecks;
-import joiner.finding.Finding;
-import joiner.finding.Severity;
 import joiner.format.UnreadableFileException;
 import joiner.rows.Draft;
 import picocli.CommandLine.Command;
@@ -93,31 +92,29 @@ final class ShipCommand implements Callable<Integer> {
 
   /** Why the design or its rows cannot be shipped as they are. */
   private Optional<String> broken(Draft draft) {
-    List<Finding> errors =
-        DesignChecks.run(draft).stream().filter(f -> f.severity() == Severity.ERROR).toList();
-    if (!errors.isEmpty()) {
-      return Optional.of(
-          "the design has "
-              + errors.size()
-              + " errors, the first: "
-              + errors.getFirst().message()
-              + " Run “joiner check” and mend them first.");
-    }
-    if (rows == RowsChoice.NONE) {
+    AuditReport audit =
+        rows == RowsChoice.NONE
+            ? new AuditReport(List.of())
+            : Audit.of(draft, Clock.systemDefaultZone());
+    List<ShipGate.Obstacle> obstacles =
+        ShipGate.obstacles(draft.design(), DesignChecks.run(draft), audit, rows);
+    if (obstacles.isEmpty()) {
       return Optional.empty();
     }
-    AuditReport report = Audit.of(draft, Clock.systemDefaultZone());
-    return report
-        .violations()
-        .filter(v -> rows.includes(draft.design().table(v.table())))
-        .findFirst()
-        .map(
-            v ->
-                "the rows of "
-                    + draft.design().table(v.table()).name()
-                    + " break the design: "
-                    + v.message()
-                    + " Run “joiner audit” and mend them, or ship with --rows none.");
+    ShipGate.Obstacle first = obstacles.getFirst();
+    long errors = obstacles.stream().filter(obstacle -> !obstacle.inRows()).count();
+    return Optional.of(
+        first.inRows()
+            ? "the rows of "
+                + draft.design().table(first.table()).name()
+                + " break the design: "
+                + first.message()
+                + " Run “joiner audit” and mend them, or ship with --rows none."
+            : "the design has "
+                + errors
+                + " errors, the first: "
+                + first.message()
+                + " Run “joiner check” and mend them first.");
   }
 
   private Integer report(

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
+import joiner.naming.Counts;
 
 /** Pieces that messages of several audits share. */
 final class Sentences {
@@ -13,19 +14,17 @@ final class Sentences {
   /** "Row 3", "Rows 3 and 7", "Rows 3, 7 and 12", "5 rows (3, 7, 12, …)". */
   static String rows(List<Integer> rows) {
     if (rows.size() == 1) {
-      return "Row " + rows.getFirst();
+      return "Row " + Counts.of(rows.getFirst());
     }
     if (rows.size() > 3) {
-      return rows.size()
+      return Counts.of(rows.size())
           + " rows ("
-          + rows.stream().limit(3).map(String::valueOf).collect(Collectors.joining(", "))
+          + rows.stream().limit(3).map(Counts::of).collect(Collectors.joining(", "))
           + ", …)";
     }
     String head =
-        rows.subList(0, rows.size() - 1).stream()
-            .map(String::valueOf)
-            .collect(Collectors.joining(", "));
-    return "Rows " + head + " and " + rows.getLast();
+        rows.subList(0, rows.size() - 1).stream().map(Counts::of).collect(Collectors.joining(", "));
+    return "Rows " + head + " and " + Counts.of(rows.getLast());
   }
 
   /** Values in quotes, joined. */

@@ -3,6 +3,7 @@ package joiner.edit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Noun;
@@ -10,10 +11,32 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.naming.NamingPolicy;
 import joiner.rows.Draft;
 
 /** Changes what a table says of itself; its fields and rows stay. */
 public record ChangeTable(String name, TableId table, UnaryOperator<Table> change) implements Edit {
+
+  /**
+   * Gives a table another label, and the name and nouns that go with it as long as nobody chose
+   * others.
+   */
+  public static ChangeTable relabel(Design design, Table table, String label) {
+    var taken = new java.util.HashSet<String>();
+    design.tables().stream().filter(t -> t != table).forEach(t -> taken.add(t.name()));
+    boolean derivedName = isDerived(table.name(), NamingPolicy.nameFor(table.label()));
+    boolean derivedNoun = table.noun().equals(NamingPolicy.nounFor(table.label()));
+    return rename(
+        table,
+        derivedName ? NamingPolicy.free(NamingPolicy.nameFor(label), taken) : table.name(),
+        label,
+        derivedNoun ? NamingPolicy.nounFor(label) : table.noun());
+  }
+
+  /** Whether a name is the derived one, perhaps with a number that made it free. */
+  private static boolean isDerived(String name, String derived) {
+    return name.equals(derived) || name.matches(java.util.regex.Pattern.quote(derived) + "_\\d+");
+  }
 
   /** Gives a table other names. */
   public static ChangeTable rename(Table table, String name, String label, Noun noun) {
@@ -94,6 +117,20 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
 
   @Override
   public Draft apply(Draft draft) {
-    return draft.withDesign(draft.design().withTable(table, change));
+    Table changed = change.apply(draft.design().table(table));
+    boolean taken =
+        draft
+            .design()
+            .tableNamed(changed.name())
+            .filter(other -> !other.id().equals(table))
+            .isPresent();
+    if (taken) {
+      throw new EditRefusedException(
+          "There is another table " + changed.name() + "; choose another name.");
+    }
+    if (changed.name().isBlank()) {
+      throw new EditRefusedException("A table needs a name; type one.");
+    }
+    return draft.withDesign(draft.design().withTable(table, t -> changed));
   }
 }

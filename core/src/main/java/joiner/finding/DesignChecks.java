@@ -28,6 +28,7 @@ public final class DesignChecks {
           new RequiredCycle(),
           new RedundantRelationship(),
           new NullableKeyReferred(),
+          new ActionEmptiesRequired(),
           new LongChoiceList(),
           new DuplicateIndex(),
           new CascadeReachesTwice(),

@@ -93,6 +93,28 @@ public final class Rows {
     return column == null ? Optional.empty() : Optional.ofNullable(column[row]);
   }
 
+  /**
+   * An object that equals another only where the cells of that field are known to be the same,
+   * without looking at them: rows share the columns a change leaves alone.
+   */
+  public Object identity(FieldId field) {
+    @Nullable String[] column = columns.get(field);
+    return column == null ? count : new Identity(column);
+  }
+
+  /** Equal to another of the very same object only. */
+  private record Identity(Object same) {
+    @Override
+    public boolean equals(Object other) {
+      return other instanceof Identity that && same == that.same;
+    }
+
+    @Override
+    public int hashCode() {
+      return System.identityHashCode(same);
+    }
+  }
+
   /** One whole row in the order of those fields. */
   public List<Optional<String>> row(int row, List<FieldId> fields) {
     return fields.stream().map(field -> cell(row, field)).toList();

@@ -17,6 +17,7 @@ import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -97,6 +98,24 @@ class DesignChecksTest {
             "default-does-not-fit",
             field("kiln", "name", f -> f.withDefault(Optional.of("'" + "x".repeat(25) + "'"))),
             true),
+        new Case(
+            "action-empties-required",
+            design ->
+                design.withRelationship(
+                    new RelationshipId("fk_piece_maker_id"),
+                    r -> r.withActions(ReferentialAction.SET_NULL, r.onUpdate())),
+            true),
+        new Case(
+            "action-empties-required",
+            design ->
+                design.withRelationship(
+                    new RelationshipId("fk_piece_maker_id"),
+                    r -> r.withActions(r.onDelete(), ReferentialAction.SET_DEFAULT)),
+            true),
+        new Case(
+            "faulty-expression",
+            field("piece", "mark", f -> f.withLimits(f.limits().withPattern(Optional.of("(?=x)")))),
+            false),
         new Case(
             "length-not-considered",
             field("kiln", "name", f -> f.withType(new FieldType.Text(255))),
