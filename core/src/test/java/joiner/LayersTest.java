@@ -23,6 +23,7 @@ class LayersTest {
           "edit",
           "finding",
           "audit",
+          "compare",
           "ddl",
           "format",
           "source");

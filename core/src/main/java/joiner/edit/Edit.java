@@ -8,6 +8,7 @@ public sealed interface Edit
     permits AddTable,
         RemoveTable,
         ChangeTable,
+        ChangeTitle,
         AddField,
         ChangeField,
         RemoveField,

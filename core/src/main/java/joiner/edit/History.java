@@ -43,6 +43,13 @@ public final class History {
     return new History(List.copyOf(kept), done + 1, changed);
   }
 
+  /** After the draft was replaced by another from outside, as by changed files. */
+  public History replaced(String name, Draft other) {
+    var kept = new ArrayList<>(steps.subList(0, done));
+    kept.add(new Step(name, present, other));
+    return new History(List.copyOf(kept), done + 1, other);
+  }
+
   /** Name of the change that undo takes back. */
   public Optional<String> undoName() {
     return done == 0 ? Optional.empty() : Optional.of(steps.get(done - 1).name);

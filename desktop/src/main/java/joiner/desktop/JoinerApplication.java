@@ -1,23 +1,27 @@
 package joiner.desktop;
 
-import java.nio.file.Path;
+import java.io.IOException;
 import java.time.Clock;
-import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import joiner.desktop.frame.Frame;
 import joiner.desktop.theme.Theme;
-import joiner.desktop.work.Background;
+import joiner.desktop.work.Failure;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.OpenDesign;
+import joiner.desktop.work.Places;
+import joiner.desktop.work.Recovery;
+import joiner.desktop.work.Runner;
+import joiner.desktop.work.Settings;
 import joiner.desktop.work.Workbench;
-import joiner.model.Design;
-import joiner.rows.Draft;
-import joiner.rows.SampleRows;
 
 /** The window as JavaFX starts it. */
 public final class JoinerApplication extends Application {
@@ -27,37 +31,98 @@ public final class JoinerApplication extends Application {
    */
   static final String TRAINING = "joiner.training";
 
-  private static Draft draft =
-      new Draft(Design.empty("untitled", "Untitled design"), SampleRows.NONE);
-  private static Optional<Path> folder = Optional.empty();
+  private static final double WIDTH = 1280;
+  private static final double HEIGHT = 800;
+  private static final long LAST_SAVE_MILLIS = 20_000;
 
-  /**
-   * Says what the window opens with; JavaFX makes the application itself and passes only texts on.
-   */
-  static void prepare(Draft opened, Optional<Path> from) {
-    draft = opened;
-    folder = from;
+  private static OpenDesign opened = OpenDesign.empty("Untitled design");
+
+  private final Runner runner = Runner.ofWindow();
+  private final Settings settings = Settings.in(Places.settings());
+
+  /** Says what the window opens with; JavaFX makes the application itself and passes texts only. */
+  static void prepare(OpenDesign design) {
+    opened = design;
   }
 
   @Override
   public void start(Stage stage) {
     Theme.loadFonts();
-    var background = new Background();
-    var bench =
-        new Workbench(
-            draft, folder, background.checks(), background.window(), Clock.systemDefaultZone());
-    var frame = new Frame(bench, background, Theme.LIGHT);
-    var scene = new Scene(frame.root(), 1280, 800);
+    var recovery = new Recovery(Places.recovery());
+    var bench = new Workbench(opened, runner, recovery, Clock.systemDefaultZone());
+    hearFailures(bench);
+    var frame = new Frame(bench, recovery, settings);
+    var scene = new Scene(frame.root());
     frame.dress(scene);
     stage.setScene(scene);
-    stage.setTitle("Joiner");
-    stage.setMinWidth(1000);
-    stage.setMinHeight(640);
+    bench
+        .historyProperty()
+        .subscribe(h -> stage.setTitle(h.present().design().title() + " – Joiner"));
+    place(stage);
+    stage.setOnCloseRequest(
+        event -> {
+          event.consume();
+          frame.unlessLost(() -> close(stage, bench));
+        });
+    stage.focusedProperty().subscribe(focused -> lookWhere(focused, bench));
     stage.show();
     switch (System.getProperty(TRAINING, "")) {
       case "walk" -> walk(bench);
       case "start" -> new EndAfterSecondFrame().start();
       default -> {}
+    }
+  }
+
+  /** Whatever is thrown on the window's thread, or on any other, is told and written down. */
+  private static void hearFailures(Workbench bench) {
+    Thread.currentThread()
+        .setUncaughtExceptionHandler(
+            (thread, thrown) -> bench.tell(Failure.of("What you just did", thrown)));
+    Thread.setDefaultUncaughtExceptionHandler(
+        (thread, thrown) -> {
+          Failure failure = Failure.of("Work in the background", thrown);
+          Platform.runLater(() -> bench.tell(failure));
+        });
+  }
+
+  /** As large as last time, and never larger than the screen with the window's own frame. */
+  private void place(Stage stage) {
+    Rectangle2D screen = Screen.getPrimary().getVisualBounds();
+    stage.setMinWidth(Math.min(1000, screen.getWidth()));
+    stage.setMinHeight(Math.min(640, screen.getHeight()));
+    stage.setWidth(Math.min(settings.number("window.width").orElse(WIDTH), screen.getWidth()));
+    stage.setHeight(Math.min(settings.number("window.height").orElse(HEIGHT), screen.getHeight()));
+    // With its own frame such a window would stand over the edge; the window manager fits it in.
+    boolean full =
+        stage.getHeight() > screen.getHeight() - 60 || stage.getWidth() > screen.getWidth() - 20;
+    stage.setMaximized(
+        full || settings.get("window.maximized").map(Boolean::parseBoolean).orElse(false));
+  }
+
+  private void close(Stage stage, Workbench bench) {
+    settings.put("window.maximized", String.valueOf(stage.isMaximized()));
+    if (!stage.isMaximized()) {
+      settings.put("window.width", String.valueOf(Math.round(stage.getWidth())));
+      settings.put("window.height", String.valueOf(Math.round(stage.getHeight())));
+    }
+    bench.leave();
+    stage.close();
+  }
+
+  private static void lookWhere(boolean focused, Workbench bench) {
+    if (focused) {
+      bench.lookForChanges();
+    }
+  }
+
+  @Override
+  public void stop() throws IOException {
+    boolean saved = runner.finish(Lane.SAVING, LAST_SAVE_MILLIS);
+    if (System.getProperty(TRAINING) == null) {
+      settings.save();
+    }
+    if (!saved) {
+      System.err.println("joiner: the last save did not end; the design is as it was before it");
     }
   }
 

@@ -6,13 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import javafx.application.Application;
-import joiner.format.DesignFolder;
+import joiner.desktop.work.DemoHome;
+import joiner.desktop.work.OpenDesign;
+import joiner.desktop.work.Places;
 import joiner.format.UnreadableFileException;
-import joiner.model.Design;
-import joiner.rows.Draft;
-import joiner.rows.SampleRows;
 
 /**
  * Entry of the window: {@code open [DESIGN]} and {@code demo [--out DIR]}. Exit code 2 for bad
@@ -31,6 +29,7 @@ public final class Main {
 
   /** Opens the window. */
   public static void main(String[] arguments) throws IOException {
+    System.setProperty("joiner.log", Places.log().toString());
     int code = run(List.of(arguments), System.out, System.err);
     if (code != 0) {
       System.exit(code);
@@ -67,13 +66,8 @@ public final class Main {
     if (rest.size() > 1) {
       return usage("open takes one design", err);
     }
-    if (rest.isEmpty()) {
-      JoinerApplication.prepare(
-          new Draft(Design.empty("untitled", "Untitled design"), SampleRows.NONE),
-          Optional.empty());
-    } else {
-      Path folder = DesignFolder.folderOf(Path.of(rest.getFirst()));
-      JoinerApplication.prepare(DesignFolder.open(folder).draft(), Optional.of(folder));
+    if (!rest.isEmpty()) {
+      JoinerApplication.prepare(OpenDesign.in(Path.of(rest.getFirst())));
     }
     if (!Displays.available()) {
       return usage(
@@ -98,14 +92,13 @@ public final class Main {
               + " already; name another folder, or open it with joiner open",
           err);
     }
-    DemoDesign.copyTo(folder);
+    DemoHome.copyTo(folder);
     out.println("A copy of Saltmarsh Pottery is in " + folder.toAbsolutePath());
     if (!Displays.available()) {
       out.println("There is no display, so the walk goes on without a window.");
       return DemoWalk.run(folder, out);
     }
-    JoinerApplication.prepare(
-        DesignFolder.open(folder).draft(), Optional.of(folder.toAbsolutePath()));
+    JoinerApplication.prepare(OpenDesign.in(folder));
     Application.launch(JoinerApplication.class);
     return 0;
   }

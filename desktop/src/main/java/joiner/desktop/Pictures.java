@@ -22,8 +22,12 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import joiner.desktop.frame.Frame;
 import joiner.desktop.theme.Theme;
-import joiner.desktop.work.Background;
+import joiner.desktop.work.DemoHome;
+import joiner.desktop.work.OpenDesign;
+import joiner.desktop.work.Recovery;
+import joiner.desktop.work.Runner;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.format.DesignFolder;
@@ -58,17 +62,16 @@ final class Pictures {
   }
 
   private static void views(Draft draft, Theme theme, Path pictures) throws IOException {
-    var background = new Background();
+    Path aside = Files.createTempDirectory("joiner-pictures");
+    var recovery = new Recovery(aside.resolve("recovery"));
+    var settings = Settings.in(aside.resolve("settings.properties"));
+    settings.put("theme", theme.name());
     var bench =
         onWindow(
             () ->
                 new Workbench(
-                    draft,
-                    Optional.empty(),
-                    background.checks(),
-                    background.window(),
-                    Clock.systemDefaultZone()));
-    var frame = onWindow(() -> new Frame(bench, background, theme));
+                    OpenDesign.of(draft), Runner.ofWindow(), recovery, Clock.systemDefaultZone()));
+    var frame = onWindow(() -> new Frame(bench, recovery, settings));
     javafx.stage.Stage window = onWindow(() -> show(frame));
     for (Stage stage : Stage.values()) {
       boolean wanted = theme == Theme.LIGHT || stage == Stage.CONNECT;
@@ -109,7 +112,7 @@ final class Pictures {
     firing.ifPresent(table -> bench.selectionProperty().set(Selection.of(table.id())));
     bench.stageProperty().set(stage);
     if (stage == Stage.GATHER) {
-      frame.gather(DemoDesign.home().resolve("sources/firing log.csv"));
+      frame.gather(DemoHome.find().resolve("sources/firing log.csv"));
     }
     return bench;
   }

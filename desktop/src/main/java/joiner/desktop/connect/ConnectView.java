@@ -1,5 +1,6 @@
 package joiner.desktop.connect;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -7,18 +8,28 @@ import java.util.Set;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.Background;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.Relating;
 import joiner.model.Design;
@@ -32,32 +43,92 @@ public final class ConnectView implements StageView {
   private static final int FARTHEST = 3;
 
   private final Workbench bench;
-  private final Background background;
   private final Texts texts = Texts.beside(ConnectView.class);
   private final MapView map;
   private final ComboBox<Integer> focus = new ComboBox<>();
-  private final ComboBox<Table> relate = new ComboBox<>();
+  private final Button relate = Parts.button("", () -> {});
   private final StackPane main;
   private final RelationshipSheet sheet;
-  private Design drawn = Design.empty("none", "none");
-  private Set<TableId> drawnTables = Set.of();
-  private long newest;
+  private final Computed<Drawn, MapLayout> layout;
+  private final WhenSeen seen = new WhenSeen(this::layOut);
+  private final Label state = Parts.prose("", "card");
+
+  /** What is drawn. */
+  private record Drawn(Design design, Set<TableId> tables) {}
 
   /** Builds the stage. */
-  public ConnectView(Workbench bench, Background background) {
+  public ConnectView(Workbench bench) {
     this.bench = bench;
-    this.background = background;
     this.map = new MapView(bench.selectionProperty()::set);
-    this.sheet = new RelationshipSheet(bench, background, texts);
+    this.sheet = new RelationshipSheet(bench, texts);
     var tools = tools();
     StackPane.setAlignment(tools, Pos.BOTTOM_LEFT);
     StackPane.setMargin(tools, new Insets(0, 0, 14, 16));
-    var empty = Parts.prose(texts.get("empty"), "muted");
-    this.main = new StackPane(map, empty, tools);
+    this.layout =
+        new Computed<>(
+            bench.runner(),
+            texts.get("layout.working"),
+            Lane.WORKING,
+            Drawn::equals,
+            (drawn, progress) -> MapLayout.of(drawn.design(), drawn.tables()));
+    layout.answerProperty().subscribe(this::showLayout);
+    state.setId("map-state");
+    StackPane.setAlignment(state, Pos.TOP_LEFT);
+    StackPane.setMargin(state, new Insets(12, 12, 0, 16));
+    state.setMaxWidth(Region.USE_PREF_SIZE);
+    var empty = empty();
+    this.main = new StackPane(map, empty, tools, state);
     tools.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
     bench.historyProperty().subscribe(value -> empty.setVisible(bench.design().tables().isEmpty()));
-    bench.historyProperty().subscribe(value -> layOut());
+    bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> selected());
+  }
+
+  private Node empty() {
+    var gather =
+        Parts.button(
+            texts.get("empty.gather"), () -> bench.stageProperty().set(Stage.GATHER), "main");
+    var box = new VBox(10, Parts.prose(texts.get("empty"), "muted"), gather);
+    box.setMaxSize(420, Region.USE_PREF_SIZE);
+    return box;
+  }
+
+  @Override
+  public void shown(boolean visible) {
+    layout.look(visible);
+    seen.look(visible);
+    sheet.look(visible);
+  }
+
+  @Override
+  public List<Command> commands() {
+    var commands = new ArrayList<Command>();
+    commands.add(Command.of(texts.get("fit"), map::fit));
+    bench
+        .table()
+        .ifPresent(
+            table ->
+                commands.add(Command.of(texts.get("relate.to", table.label()), this::pickParent)));
+    return commands;
+  }
+
+  private void showLayout(Answer<MapLayout> answer) {
+    answer.current().ifPresent(this::draw);
+    String words =
+        switch (answer) {
+          case Answer.Unasked<MapLayout> u -> "";
+          case Answer.Current<MapLayout> c -> "";
+          case Answer.Underway<MapLayout> u -> texts.get("layout.working");
+          case Answer.Stopped<MapLayout> s -> texts.get("layout.stopped");
+          case Answer.Failed<MapLayout> f -> texts.get("layout.failed", f.failure().message());
+        };
+    state.setText(words);
+    state.setVisible(!words.isEmpty());
+  }
+
+  private void draw(MapLayout drawn) {
+    map.show(drawn);
+    map.mark(bench.selectionProperty().get());
   }
 
   @Override
@@ -76,11 +147,9 @@ public final class ConnectView implements StageView {
     focus.setId("focus");
     focus.setAccessibleText(texts.get("focus"));
     focus.setConverter(new ShownAs<>(this::focusWords));
-    focus.valueProperty().subscribe(value -> layOut());
+    focus.valueProperty().subscribe(value -> seen.changed());
     relate.setId("relate");
-    relate.setPromptText(texts.get("relate.none"));
-    relate.setConverter(new ShownAs<>(Table::label));
-    relate.setOnAction(event -> relate());
+    relate.setOnAction(event -> pickParent());
     var fit = Parts.button(texts.get("fit"), map::fit);
     return Parts.row(
         8,
@@ -102,48 +171,42 @@ public final class ConnectView implements StageView {
     map.mark(bench.selectionProperty().get());
     Optional<Table> table = bench.table();
     relate.setVisible(table.isPresent());
-    relate.getItems().setAll(bench.design().tables());
     table.ifPresent(
         t -> {
-          relate.setPromptText(texts.get("relate", t.label()));
+          relate.setText(texts.get("relate.to", t.label()));
           relate.setTooltip(new Tooltip(texts.get("relate.hint", t.label())));
+          map.reveal(t.id());
         });
     if (focus.getValue() > 0) {
-      layOut();
+      seen.changed();
     }
   }
 
-  private void relate() {
-    Table parent = relate.getValue();
-    if (parent != null && bench.table().isPresent()) {
+  private void pickParent() {
+    Picker.open(
+        relate,
+        texts.get("relate.pick"),
+        List.copyOf(bench.design().tables()),
+        Optional.empty(),
+        Table::label,
+        this::relate);
+  }
+
+  private void relate(Table parent) {
+    if (bench.table().isPresent()) {
       Table child = bench.table().get();
+      var before = bench.design().parentsOf(child.id());
       bench.apply(() -> Relating.link(bench.design(), child, parent));
-      List<Relationship> links = bench.design().parentsOf(child.id());
-      if (!links.isEmpty()) {
-        bench.selectionProperty().set(Selection.of(child.id(), links.getLast().id()));
-      }
-      javafx.application.Platform.runLater(() -> relate.setValue(null));
+      bench.design().parentsOf(child.id()).stream()
+          .filter(link -> !before.contains(link))
+          .findFirst()
+          .ifPresent(link -> bench.selectionProperty().set(Selection.of(child.id(), link.id())));
     }
   }
 
   private void layOut() {
     Design design = bench.design();
-    Set<TableId> shown = shown(design);
-    if (design.equals(drawn) && shown.equals(drawnTables)) {
-      return;
-    }
-    drawn = design;
-    drawnTables = shown;
-    long ticket = ++newest;
-    background.compute(
-        () -> MapLayout.of(design, shown),
-        layout -> {
-          if (ticket == newest) {
-            map.show(layout);
-            map.mark(bench.selectionProperty().get());
-          }
-        },
-        failure -> bench.tell(texts.get("layout.failed", String.valueOf(failure))));
+    layout.ask(new Drawn(design, shown(design)));
   }
 
   private Set<TableId> shown(Design design) {

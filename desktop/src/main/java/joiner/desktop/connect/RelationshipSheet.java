@@ -13,7 +13,10 @@ import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.Background;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
@@ -29,7 +32,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.rows.Draft;
-import org.jspecify.annotations.Nullable;
 
 /** The side sheet of Connect: the readings of the chosen relationship, or all of a table's. */
 final class RelationshipSheet {
@@ -37,20 +39,41 @@ final class RelationshipSheet {
 
   private final Workbench bench;
   private final Texts texts;
-  private final Background background;
   private final VBox node = new VBox();
   private final VBox proposals = new VBox(6);
-  private volatile @Nullable Draft proposedFor;
-  private @Nullable TableId proposedTable;
+  private final Computed<Asked, List<ProposedReference>> proposed;
+  private final WhenSeen seen = new WhenSeen(this::show);
 
-  RelationshipSheet(Workbench bench, Background background, Texts texts) {
+  /** A table whose rows are compared with all others. */
+  private record Asked(Draft draft, TableId table) {
+    boolean isSame(Asked other) {
+      return table.equals(other.table)
+          && draft.rows() == other.draft.rows()
+          && draft.design() == other.draft.design();
+    }
+  }
+
+  RelationshipSheet(Workbench bench, Texts texts) {
     this.bench = bench;
-    this.background = background;
     this.texts = texts;
+    this.proposed =
+        new Computed<>(
+            bench.runner(),
+            texts.get("rows.looking"),
+            Lane.WORKING,
+            Asked::isSame,
+            (asked, progress) ->
+                ProposedReference.of(asked.draft(), asked.table(), progress::stopped));
+    proposed.answerProperty().subscribe(this::showProposals);
     node.getStyleClass().add("side-content");
-    bench.selectionProperty().subscribe(value -> show());
-    bench.verdictProperty().subscribe(value -> show());
-    bench.historyProperty().subscribe(value -> show());
+    bench.selectionProperty().subscribe(value -> seen.changed());
+    bench.verdictProperty().subscribe(value -> seen.changed());
+    bench.historyProperty().subscribe(value -> seen.changed());
+  }
+
+  void look(boolean visible) {
+    proposed.look(visible);
+    seen.look(visible);
   }
 
   Node node() {
@@ -88,10 +111,13 @@ final class RelationshipSheet {
     for (Relationship r : own) {
       Reading reading =
           Reading.of(bench.design(), r).get(r.child().equals(table.id()) && !isJoin(r) ? 1 : 0);
-      var card = Parts.card(List.of(Parts.prose(reading.sentence())));
-      card.setOnMouseClicked(
-          event -> bench.selectionProperty().set(Selection.of(r.child(), r.id())));
-      card.setCursor(javafx.scene.Cursor.HAND);
+      var card =
+          Parts.button(
+              reading.sentence(),
+              () -> bench.selectionProperty().set(Selection.of(r.child(), r.id())),
+              "sentence");
+      card.setMinWidth(0);
+      card.setMaxWidth(Double.MAX_VALUE);
       nodes.add(card);
     }
     nodes.addAll(
@@ -99,31 +125,36 @@ final class RelationshipSheet {
             bench,
             texts.get("findings"),
             f -> f.topic() == Topic.CONNECT && f.table().equals(table.id())));
-    propose(table);
+    proposed.ask(new Asked(bench.draft(), table.id()));
     nodes.add(proposals);
     return nodes;
   }
 
-  /** Looks in the background for relationships that the rows suggest. */
-  private void propose(Table table) {
-    Draft draft = bench.draft();
-    if (draft == proposedFor && table.id().equals(proposedTable)) {
-      return;
-    }
-    proposedFor = draft;
-    proposedTable = table.id();
+  private void showProposals(Answer<List<ProposedReference>> answer) {
     proposals.getChildren().clear();
-    background.compute(
-        () -> ProposedReference.of(draft, table.id(), () -> draft != proposedFor),
-        found -> {
-          if (draft == proposedFor && table.id().equals(proposedTable)) {
-            show(found);
-          }
-        },
-        failure -> bench.tell(texts.get("rows.failed", String.valueOf(failure.getMessage()))));
+    switch (answer) {
+      case Answer.Current<List<ProposedReference>>(List<ProposedReference> found) -> show(found);
+      case Answer.Underway<List<ProposedReference>> u ->
+          proposals
+              .getChildren()
+              .setAll(
+                  Parts.label(texts.get("rows.looking"), "muted", "small"),
+                  Parts.button(texts.get("rows.stop"), proposed::stop, "plain"));
+      case Answer.Failed<List<ProposedReference>> f ->
+          proposals
+              .getChildren()
+              .setAll(
+                  Parts.prose(texts.get("rows.failed", f.failure().message()), "brick", "small"));
+      case Answer.Stopped<List<ProposedReference>> s ->
+          proposals.getChildren().setAll(Parts.label(texts.get("rows.stopped"), "muted", "small"));
+      case Answer.Unasked<List<ProposedReference>> u -> {}
+    }
   }
 
   private void show(List<ProposedReference> found) {
+    if (found.stream().anyMatch(p -> bench.design().find(p.child()).isEmpty())) {
+      return; // They speak of what is not there any more; newer ones are underway.
+    }
     if (!found.isEmpty()) {
       proposals.getChildren().add(Parts.label(texts.get("rows.show"), "heading"));
     }
@@ -224,11 +255,13 @@ final class RelationshipSheet {
 
   private void change(Reading.Option option) {
     Selection before = bench.selectionProperty().get();
+    var known = List.copyOf(bench.design().relationships());
     bench.apply(option.edit());
     boolean gone = before.relationship().flatMap(bench.design()::find).isEmpty();
     if (gone) {
       bench.design().relationships().stream()
-          .reduce((first, last) -> last)
+          .filter(r -> !known.contains(r))
+          .findFirst()
           .ifPresent(r -> bench.selectionProperty().set(Selection.of(r.child(), r.id())));
     }
   }

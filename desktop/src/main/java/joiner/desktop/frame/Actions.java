@@ -1,15 +1,21 @@
 package joiner.desktop.frame;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddTable;
 import joiner.edit.RemoveTable;
 import joiner.model.Field;
-import joiner.model.Noun;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
@@ -18,125 +24,201 @@ import joiner.rows.Rows;
 final class Actions {
   private final Workbench bench;
   private final Files files;
-  private final Sources sources;
-  private final Runnable switchTheme;
+  private final Looks looks;
+  private final Questions questions;
+  private final Supplier<List<Command>> ofStages;
   private final Texts texts = Texts.beside(Actions.class);
 
-  Actions(Workbench bench, Files files, Sources sources, Runnable switchTheme) {
+  /** A command with its words ready to be searched. */
+  record Found(Command command, String name, String[] words) {
+    static Found of(Command command) {
+      String name = command.name().toLowerCase(Locale.ROOT);
+      return new Found(command, name, name.split("[^\\p{L}\\p{N}]+"));
+    }
+  }
+
+  Actions(
+      Workbench bench,
+      Files files,
+      Looks looks,
+      Questions questions,
+      Supplier<List<Command>> ofStages) {
     this.bench = bench;
     this.files = files;
-    this.sources = sources;
-    this.switchTheme = switchTheme;
+    this.looks = looks;
+    this.questions = questions;
+    this.ofStages = ofStages;
   }
 
-  /** All actions as they stand now. */
-  List<Action> all() {
-    var actions = new ArrayList<Action>();
+  /** All commands as they stand now. */
+  List<Found> all() {
+    var commands = new ArrayList<Command>();
     for (Stage stage : Stage.values()) {
-      String name = texts.get("action.go", texts.get("stage." + stage));
-      actions.add(
-          new Action(name, "Alt+" + (stage.ordinal() + 1), () -> bench.stageProperty().set(stage)));
+      commands.add(
+          deed(
+              texts.get("action.go", texts.get("stage." + stage)),
+              "Alt+" + (stage.ordinal() + 1),
+              () -> bench.stageProperty().set(stage)));
     }
-    bench
-        .historyProperty()
-        .get()
+    var history = bench.historyProperty().get();
+    history
         .undoName()
-        .ifPresent(n -> actions.add(new Action(texts.get("undo.named", n), "Ctrl+Z", bench::undo)));
-    bench
-        .historyProperty()
-        .get()
+        .ifPresent(n -> commands.add(deed(texts.get("undo.named", n), "Ctrl+Z", bench::undo)));
+    history
         .redoName()
         .ifPresent(
-            n -> actions.add(new Action(texts.get("redo.named", n), "Ctrl+Shift+Z", bench::redo)));
-    actions.add(new Action(texts.get("action.addTable"), "Ctrl+T", this::addTable));
-    bench
-        .table()
-        .ifPresent(
-            t ->
-                actions.add(
-                    new Action(texts.get("action.removeTable", t.label()), "", () -> remove(t))));
-    actions.add(new Action(texts.get("action.open"), "Ctrl+O", files::open));
-    actions.add(new Action(texts.get("action.new"), "Ctrl+N", files::startEmpty));
-    actions.add(new Action(texts.get("action.saveAs"), "Ctrl+S", files::saveAs));
-    actions.add(new Action(texts.get("action.source"), "Ctrl+G", sources::choose));
-    actions.add(new Action(texts.get("action.paste"), "Ctrl+Shift+V", sources::paste));
-    actions.add(new Action(texts.get("action.theme"), "Ctrl+Shift+L", switchTheme));
-    addPlaces(actions);
-    return actions;
+            n -> commands.add(deed(texts.get("redo.named", n), "Ctrl+Shift+Z", bench::redo)));
+    commands.add(deed(texts.get("action.addTable"), "Ctrl+T", this::addTable));
+    commands.add(deed(texts.get("action.open"), "Ctrl+O", files::open));
+    commands.add(deed(texts.get("action.new"), "Ctrl+N", files::startEmpty));
+    commands.add(deed(texts.get("action.save"), "Ctrl+S", files::save));
+    commands.add(deed(texts.get("action.saveAs"), "Ctrl+Shift+S", files::saveAs));
+    for (Settings.Recent recent : files.recent()) {
+      commands.add(
+          deed(
+              texts.get("action.recent", recent.title(), recent.folder()),
+              "",
+              () -> files.open(recent.folder())));
+    }
+    commands.add(deed(texts.get("action.theme"), "Ctrl+Shift+L", looks::switchTheme));
+    commands.add(deed(texts.get("action.larger"), "Ctrl++", looks::largerText));
+    commands.add(deed(texts.get("action.smaller"), "Ctrl+-", looks::smallerText));
+    commands.add(deed(texts.get("action.messages"), "", looks::messages));
+    commands.add(deed(texts.get("action.words"), "F1", looks::words));
+    commands.addAll(ofStages.get());
+    addPlaces(commands);
+    return commands.stream().map(Found::of).toList();
   }
 
-  private void addPlaces(List<Action> actions) {
+  private static Command deed(String name, String shortcut, Runnable run) {
+    return new Command(name, shortcut, Command.Sort.DEED, run);
+  }
+
+  private void addPlaces(List<Command> commands) {
     for (Table table : bench.design().tables()) {
-      actions.add(
-          new Action(
-              texts.get("action.table", table.label()),
+      Runnable go = () -> bench.selectionProperty().set(Selection.of(table.id()));
+      commands.add(
+          new Command(
+              texts.get("action.table", table.label()), table.name(), Command.Sort.TABLE, go));
+      commands.add(
+          new Command(
+              texts.get("action.removeTable", table.label()),
               "",
-              () -> bench.selectionProperty().set(Selection.of(table.id()))));
-    }
-    for (Table table : bench.design().tables()) {
+              Command.Sort.REMOVAL,
+              () -> askToRemove(table)));
       for (Field field : table.fields()) {
-        actions.add(
-            new Action(
+        commands.add(
+            new Command(
                 texts.get("action.field", field.label(), table.label()),
-                "",
+                field.name(),
+                Command.Sort.FIELD,
                 () -> bench.selectionProperty().set(Selection.of(table.id(), field.id()))));
       }
     }
   }
 
   void addTable() {
-    var names = bench.design().tables().stream().map(Table::name).toList();
+    var labels = bench.design().tables().stream().map(Table::label).toList();
     int number = 1;
-    while (names.contains("new_table_" + number)) {
+    while (labels.contains(texts.get("new.table", number))) {
       number++;
     }
     String label = texts.get("new.table", number);
+    var names = bench.design().tables().stream().map(Table::name).toList();
+    String name = NamingPolicy.free(NamingPolicy.nameFor(label), names);
     String area = bench.table().map(Table::area).orElse("");
     Table table =
-        Table.of(NamingPolicy.nameFor(label), label, new Noun("row", "rows")).withArea(area);
+        bench.design().unused(Table.of(name, label, NamingPolicy.nounFor(label)).withArea(area));
     bench.apply(new AddTable(table, Rows.NONE));
     bench.selectionProperty().set(Selection.of(table.id()));
     bench.stageProperty().set(Stage.SHAPE);
   }
 
+  private void askToRemove(Table table) {
+    List<Relationship> tied =
+        bench.design().relationships().stream()
+            .filter(r -> r.child().equals(table.id()) || r.parent().equals(table.id()))
+            .toList();
+    questions.ask(
+        Questions.Question.of(
+            texts.get("remove.title", table.label()),
+            texts.get(
+                "remove.text",
+                table.fields().size(),
+                bench.draft().rows().of(table.id()).count(),
+                tied.size()),
+            new Questions.Answer("keep", texts.get("remove.keep"), () -> {}),
+            new Questions.Answer("remove", texts.get("remove.do"), () -> remove(table)),
+            new Questions.Answer("cancel", texts.get("cancel"), () -> {})));
+  }
+
   private void remove(Table table) {
     bench.apply(new RemoveTable(table.id(), table.label()));
     bench.selectionProperty().set(Selection.NONE);
+    bench.tellDone(texts.get("removed", table.label()), texts.get("undo"));
   }
 
-  /** Actions whose name holds all the words typed, best first; at most {@code most}. */
-  List<Action> matching(String typed, int most) {
-    String[] words = typed.strip().toLowerCase(java.util.Locale.ROOT).split("\\s+");
-    return all().stream()
-        .filter(action -> matches(action, words))
-        .sorted(java.util.Comparator.comparing(action -> begins(action, words[0]) ? 0 : 1))
+  /**
+   * Commands that have all the words typed, best first: those whose words begin so before those
+   * that hold it somewhere, places before deeds, and what takes something away last.
+   *
+   * @param most how many at most
+   */
+  static List<Command> matching(List<Found> all, String typed, int most) {
+    String[] words =
+        Stream.of(typed.strip().toLowerCase(Locale.ROOT).split("\\s+"))
+            .filter(word -> !word.isEmpty())
+            .toArray(String[]::new);
+    boolean nothing = words.length == 0;
+    return all.stream()
+        .filter(found -> Stream.of(words).allMatch(found.name()::contains))
+        .sorted(
+            Comparator.<Found, Boolean>comparing(
+                    found -> found.command().sort() == Command.Sort.REMOVAL)
+                .thenComparing(found -> nothing ? 0 : -beginning(found, words))
+                .thenComparing(found -> nothing ? order(found) : found.command().sort().ordinal())
+                .thenComparing(found -> nothing ? 0 : found.name().length()))
         .limit(most)
+        .map(Found::command)
         .toList();
   }
 
-  private static boolean matches(Action action, String[] words) {
-    String name = action.name().toLowerCase(java.util.Locale.ROOT);
-    return java.util.Arrays.stream(words).allMatch(name::contains);
+  /** With nothing typed, deeds come first: places stand in the list of tables already. */
+  private static int order(Found found) {
+    return found.command().sort() == Command.Sort.DEED ? -1 : found.command().sort().ordinal();
   }
 
-  private static boolean begins(Action action, String word) {
-    return java.util.Arrays.stream(action.name().toLowerCase(java.util.Locale.ROOT).split(" "))
-        .anyMatch(w -> w.startsWith(word));
+  private static long beginning(Found found, String[] words) {
+    return Stream.of(words)
+        .filter(word -> Stream.of(found.words()).anyMatch(own -> own.startsWith(word)))
+        .count();
   }
 
-  /** What is gathered. */
-  interface Sources {
-    void choose();
+  /** How the window looks and what it shows beside the stages. */
+  interface Looks {
+    void switchTheme();
 
-    void paste();
+    void largerText();
+
+    void smallerText();
+
+    void messages();
+
+    void words();
   }
 
   /** Where designs come from and go to. */
   interface Files {
     void open();
 
+    void open(java.nio.file.Path folder);
+
     void startEmpty();
 
+    void save();
+
     void saveAs();
+
+    List<Settings.Recent> recent();
   }
 }

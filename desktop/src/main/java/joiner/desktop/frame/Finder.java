@@ -1,6 +1,7 @@
 package joiner.desktop.frame;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -11,6 +12,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 
@@ -20,7 +22,9 @@ final class Finder {
 
   private final Actions actions;
   private final TextField typed = new TextField();
-  private final ListView<Action> found = new ListView<>();
+  private final ListView<Command> found = new ListView<>();
+  private List<Actions.Found> known = List.of();
+  private Optional<Node> before = Optional.empty();
   private final StackPane veil = new StackPane();
 
   Finder(Actions actions) {
@@ -50,6 +54,8 @@ final class Finder {
   }
 
   void open() {
+    before = Optional.ofNullable(veil.getScene()).map(javafx.scene.Scene::getFocusOwner);
+    known = actions.all();
     veil.setVisible(true);
     typed.clear();
     search("");
@@ -58,10 +64,12 @@ final class Finder {
 
   private void close() {
     veil.setVisible(false);
+    before.ifPresent(Node::requestFocus);
   }
 
   private void search(String text) {
-    List<Action> matching = veil.isVisible() ? actions.matching(text, MOST_SHOWN) : List.of();
+    List<Command> matching =
+        veil.isVisible() ? Actions.matching(known, text, MOST_SHOWN) : List.of();
     found.getItems().setAll(matching);
     found.getSelectionModel().selectFirst();
   }
@@ -86,16 +94,16 @@ final class Finder {
   }
 
   private void run() {
-    Action action = found.getSelectionModel().getSelectedItem();
+    Command action = found.getSelectionModel().getSelectedItem();
     close();
     if (action != null) {
       action.run().run();
     }
   }
 
-  private static final class ActionCell extends ListCell<Action> {
+  private static final class ActionCell extends ListCell<Command> {
     @Override
-    protected void updateItem(Action action, boolean empty) {
+    protected void updateItem(Command action, boolean empty) {
       super.updateItem(action, empty);
       setPrefWidth(0); // As wide as the list, whatever the name.
       setText(null);
@@ -103,8 +111,10 @@ final class Finder {
         setGraphic(null);
         return;
       }
-      var name = Parts.label(action.name());
-      name.setMinWidth(0);
+      var name =
+          action.sort() == Command.Sort.REMOVAL
+              ? Parts.shortened(action.name(), "brick")
+              : Parts.shortened(action.name());
       setGraphic(
           action.shortcut().isEmpty()
               ? name

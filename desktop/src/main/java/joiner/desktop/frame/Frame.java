@@ -1,75 +1,92 @@
 package joiner.desktop.frame;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
-import javafx.scene.Node;
+import java.util.Optional;
+import javafx.collections.ListChangeListener;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.VBox;
 import joiner.desktop.connect.ConnectView;
 import joiner.desktop.gather.GatherView;
 import joiner.desktop.guard.GuardView;
 import joiner.desktop.prove.ProveView;
 import joiner.desktop.shape.ShapeView;
 import joiner.desktop.ship.ShipView;
-import joiner.desktop.theme.Theme;
+import joiner.desktop.theme.Look;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
-import joiner.desktop.work.Background;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Notice;
+import joiner.desktop.work.Recovery;
+import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
-import org.kordamp.ikonli.feather.Feather;
 
 /** The whole window: everything but the stages themselves. Stages are built when first shown. */
 public final class Frame {
   private final Workbench bench;
-  private final Background background;
+  private final Settings settings;
+  private final Texts texts = Texts.beside(Frame.class);
   private final Map<Stage, StageView> stages = new EnumMap<>(Stage.class);
   private final StackPane middle = new StackPane();
   private final StackPane side = new StackPane();
   private final StackPane root = new StackPane();
+  private final Questions questions = new Questions();
   private final DesignFiles files;
   private final Actions actions;
   private final Finder finder;
+  private final MessageList messages;
+  private final WordBook words;
   private final Map<KeyCombination, Runnable> shortcuts;
-  private Theme theme;
+  private Optional<Stage> inSight = Optional.empty();
+  private Look look;
 
   /** Builds the window's content. */
-  public Frame(Workbench bench, Background background, Theme theme) {
+  public Frame(Workbench bench, Recovery recovery, Settings settings) {
     this.bench = bench;
-    this.background = background;
-    this.theme = theme;
-    this.files = new DesignFiles(bench, background, () -> root.getScene().getWindow());
-    this.actions = new Actions(bench, files, new Gathered(), this::switchTheme);
+    this.settings = settings;
+    this.look = Look.from(settings.get("theme"), settings.get("text"));
+    this.files =
+        new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
+    this.actions = new Actions(bench, files, new Looks(), questions, this::stageCommands);
     this.finder = new Finder(actions);
+    this.messages = new MessageList(bench.notices());
+    this.words = new WordBook(bench);
     this.shortcuts = shortcuts();
     side.getStyleClass().add("side-sheet");
     side.setPrefWidth(292);
-    side.setMinWidth(292);
-    var centre = new VBox(notice(), middle);
-    centre.setMinSize(0, 0);
+    side.setMinWidth(250);
     middle.setMinSize(0, 0);
-    var pane = new BorderPane(centre);
+    var pane = new BorderPane(middle);
     pane.setMinSize(0, 0); // Long names are shortened; they never push the window's parts aside.
-    VBox.setVgrow(middle, javafx.scene.layout.Priority.ALWAYS);
     pane.setTop(new Strip(bench, finder::open).node());
     pane.setLeft(new TableList(bench, actions::addTable).node());
     pane.setRight(side);
-    pane.setBottom(new StatusLine(bench).node());
-    root.getChildren().addAll(pane, finder.node());
+    pane.setBottom(new StatusLine(bench, messages::open).node());
+    root.getChildren()
+        .addAll(
+            pane,
+            new NoticeBoard(bench.notices()).node(),
+            finder.node(),
+            messages.node(),
+            words.node(),
+            questions.node());
     root.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
     bench.stageProperty().subscribe(this::show);
     bench.selectionProperty().subscribe(value -> leaveGather());
+    bench.notices().all().addListener((ListChangeListener<Notice>) change -> messages.refresh());
   }
 
   /** What the scene shows. */
@@ -79,7 +96,7 @@ public final class Frame {
 
   /** Dresses the scene; call after the root is in it. */
   public void dress(Scene scene) {
-    theme.applyTo(scene);
+    look.applyTo(scene);
   }
 
   /** Goes to Gather and opens a file there. */
@@ -87,27 +104,50 @@ public final class Frame {
     gather().open(file);
   }
 
+  /** Does something that leaves the design, after asking where that would lose something. */
+  public void unlessLost(Runnable leaving) {
+    files.unlessLost(leaving);
+  }
+
   private GatherView gather() {
     bench.stageProperty().set(Stage.GATHER);
-    return (GatherView) stages.get(Stage.GATHER);
+    return (GatherView) view(Stage.GATHER);
   }
 
-  /** Sources as the finder reaches them. */
-  private final class Gathered implements Actions.Sources {
+  /** How the window looks, as commands change it. */
+  private final class Looks implements Actions.Looks {
     @Override
-    public void choose() {
-      gather().choose();
+    public void switchTheme() {
+      wear(look.otherTheme());
     }
 
     @Override
-    public void paste() {
-      gather().paste();
+    public void largerText() {
+      wear(look.larger());
+    }
+
+    @Override
+    public void smallerText() {
+      wear(look.smaller());
+    }
+
+    @Override
+    public void messages() {
+      messages.open();
+    }
+
+    @Override
+    public void words() {
+      words.open(inSight);
     }
   }
 
-  private void switchTheme() {
-    theme = theme.other();
-    theme.applyTo(root.getScene());
+  private void wear(Look other) {
+    look = other;
+    look.applyTo(root.getScene());
+    settings.put("theme", look.theme().name());
+    settings.put("text", look.text().name());
+    files.saveSettings();
   }
 
   /** A table chosen while files are gathered is wanted in its own shape. */
@@ -118,42 +158,53 @@ public final class Frame {
     }
   }
 
-  private Node notice() {
-    var text = new Label();
-    text.setWrapText(true);
-    var close = Parts.iconButton(Feather.X, "Dismiss", bench::dismissNotice);
-    HBox bar = Parts.row(8, text, Parts.spring(), close);
-    bar.getStyleClass().addAll("card", "attention");
-    bar.setId("notice");
-    bench
-        .noticeProperty()
-        .subscribe(
-            told -> {
-              text.setText(told.orElse(""));
-              bar.setVisible(told.isPresent());
-              bar.setManaged(told.isPresent());
-            });
-    return bar;
-  }
-
   private void show(Stage stage) {
-    StageView view = stages.computeIfAbsent(stage, this::build);
+    inSight.map(stages::get).ifPresent(view -> view.shown(false));
+    StageView view = view(stage);
+    inSight = Optional.of(stage);
     middle.getChildren().setAll(view.main());
     side.getChildren().setAll(Parts.scroll(view.side()));
+    view.shown(true);
+  }
+
+  private StageView view(Stage stage) {
+    return stages.computeIfAbsent(stage, this::build);
   }
 
   private StageView build(Stage stage) {
     return switch (stage) {
-      case GATHER -> new GatherView(bench, background);
+      case GATHER -> new GatherView(bench, new Starts(bench, files));
       case SHAPE -> new ShapeView(bench);
-      case CONNECT -> new ConnectView(bench, background);
+      case CONNECT -> new ConnectView(bench);
       case GUARD -> new GuardView(bench);
       case PROVE -> new ProveView(bench);
-      case SHIP -> new ShipView(bench, background);
+      case SHIP -> new ShipView(bench);
     };
   }
 
+  /** Commands of every stage; one in another stage goes there first. */
+  private List<Command> stageCommands() {
+    var commands = new ArrayList<Command>();
+    for (Stage stage : Stage.values()) {
+      for (Command command : view(stage).commands()) {
+        commands.add(
+            new Command(
+                texts.get("action.in", texts.get("stage." + stage), command.name()),
+                command.shortcut(),
+                command.sort(),
+                () -> {
+                  bench.stageProperty().set(stage);
+                  command.run().run();
+                }));
+      }
+    }
+    return commands;
+  }
+
   private void key(KeyEvent event) {
+    if (questions.isAsking()) {
+      return;
+    }
     for (Map.Entry<KeyCombination, Runnable> shortcut : shortcuts.entrySet()) {
       if (shortcut.getKey().match(event)) {
         commitTyping(event);
@@ -164,10 +215,7 @@ public final class Frame {
     }
   }
 
-  /**
-   * Undo inside a text that is being typed belongs to the text only while it differs from the
-   * design.
-   */
+  /** What is being typed counts before a shortcut does anything. */
   private static void commitTyping(KeyEvent event) {
     if (event.getTarget() instanceof TextInputControl text && text.getParent() != null) {
       text.getParent().requestFocus();
@@ -177,17 +225,25 @@ public final class Frame {
   private Map<KeyCombination, Runnable> shortcuts() {
     var control = KeyCombination.SHORTCUT_DOWN;
     var shift = KeyCombination.SHIFT_DOWN;
-    var map = new java.util.LinkedHashMap<KeyCombination, Runnable>();
+    var looks = new Looks();
+    Map<KeyCombination, Runnable> map = new LinkedHashMap<>();
     map.put(new KeyCodeCombination(KeyCode.K, control), finder::open);
     map.put(new KeyCodeCombination(KeyCode.Z, control), bench::undo);
     map.put(new KeyCodeCombination(KeyCode.Z, control, shift), bench::redo);
     map.put(new KeyCodeCombination(KeyCode.T, control), actions::addTable);
-    map.put(new KeyCodeCombination(KeyCode.L, control, shift), this::switchTheme);
+    map.put(new KeyCodeCombination(KeyCode.L, control, shift), looks::switchTheme);
+    map.put(new KeyCodeCombination(KeyCode.PLUS, control), looks::largerText);
+    map.put(new KeyCodeCombination(KeyCode.EQUALS, control), looks::largerText);
+    map.put(new KeyCodeCombination(KeyCode.ADD, control), looks::largerText);
+    map.put(new KeyCodeCombination(KeyCode.MINUS, control), looks::smallerText);
+    map.put(new KeyCodeCombination(KeyCode.SUBTRACT, control), looks::smallerText);
     map.put(new KeyCodeCombination(KeyCode.O, control), files::open);
     map.put(new KeyCodeCombination(KeyCode.N, control), files::startEmpty);
-    map.put(new KeyCodeCombination(KeyCode.S, control), files::saveAs);
+    map.put(new KeyCodeCombination(KeyCode.S, control), files::save);
+    map.put(new KeyCodeCombination(KeyCode.S, control, shift), files::saveAs);
     map.put(new KeyCodeCombination(KeyCode.G, control), () -> gather().choose());
     map.put(new KeyCodeCombination(KeyCode.V, control, shift), () -> gather().paste());
+    map.put(new KeyCodeCombination(KeyCode.F1), looks::words);
     for (Stage stage : Stage.values()) {
       KeyCode digit = KeyCode.valueOf("DIGIT" + (stage.ordinal() + 1));
       map.put(

@@ -2,14 +2,17 @@ package joiner.desktop.frame;
 
 import java.util.EnumMap;
 import java.util.Map;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.shape.Rectangle;
@@ -19,6 +22,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeTitle;
 import joiner.finding.Finding;
 import joiner.finding.Severity;
 import joiner.finding.Topic;
@@ -26,13 +30,15 @@ import org.kordamp.ikonli.feather.Feather;
 
 /** The head of the window: the design, the stages with their counts, the finder, undo and redo. */
 final class Strip {
+  private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
+
   private final Workbench bench;
   private final Texts texts = Texts.beside(Strip.class);
   private final Map<Stage, ToggleButton> tabs = new EnumMap<>(Stage.class);
   private final Map<Stage, Label> counts = new EnumMap<>(Stage.class);
   private final Button undo;
   private final Button redo;
-  private final Label title = Parts.label("", "design-title");
+  private final TextField title = new TextField();
   private final HBox node;
 
   Strip(Workbench bench, Runnable openFinder) {
@@ -46,8 +52,21 @@ final class Strip {
       stages.getChildren().add(tab(stage, group));
     }
     var name = Parts.row(9, mark(), title);
+    title.getStyleClass().add("design-title");
+    title.setId("design-title");
+    title.setAccessibleText(texts.get("title"));
+    title.setTooltip(new Tooltip(texts.get("title")));
     title.setMinWidth(0);
     title.setMaxWidth(180);
+    title.setFocusTraversable(true);
+    title.focusedProperty().subscribe(this::titleLeft);
+    title.setOnAction(event -> stages.getChildren().getFirst().requestFocus());
+    title.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            title.setText(bench.design().title());
+          }
+        });
     name.setMinWidth(212);
     name.setPrefWidth(212);
     name.setMaxWidth(212);
@@ -60,6 +79,13 @@ final class Strip {
 
   Node node() {
     return node;
+  }
+
+  private void titleLeft(boolean was, boolean is) {
+    if (was && !is && !title.getText().equals(bench.design().title())) {
+      bench.apply(new ChangeTitle(title.getText()));
+      title.setText(bench.design().title());
+    }
   }
 
   /** A mortise with its tenon. */
@@ -116,7 +142,9 @@ final class Strip {
   }
 
   private void showHistory(joiner.edit.History history) {
-    title.setText(history.present().design().title());
+    if (!title.isFocused()) {
+      title.setText(history.present().design().title());
+    }
     undo.setDisable(history.undoName().isEmpty());
     redo.setDisable(history.redoName().isEmpty());
     undo.getTooltip()
@@ -131,6 +159,9 @@ final class Strip {
     show(Stage.GUARD, verdict, Topic.GUARD);
     long violations = verdict.audit().violations().count();
     show(Stage.PROVE, violations, violations > 0);
+    for (Label count : counts.values()) {
+      count.pseudoClassStateChanged(STALE, !verdict.isCurrent());
+    }
   }
 
   private void show(Stage stage, Verdict verdict, Topic topic) {

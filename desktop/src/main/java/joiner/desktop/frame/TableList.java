@@ -12,6 +12,8 @@ import javafx.scene.Node;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.skin.VirtualFlow;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
@@ -49,6 +51,14 @@ final class TableList {
     list.setPlaceholder(Parts.prose(texts.get("tables.none"), "muted"));
     list.setCellFactory(view -> new LineCell());
     list.getSelectionModel().selectedItemProperty().subscribe(this::picked);
+    list.setOnMouseClicked(event -> choose(list.getSelectionModel().getSelectedItem()));
+    list.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ENTER || event.getCode() == KeyCode.SPACE) {
+            choose(list.getSelectionModel().getSelectedItem());
+            event.consume();
+          }
+        });
     VBox.setVgrow(list, Priority.ALWAYS);
     VBox.setMargin(filter, new Insets(0, 16, 0, 16));
     var add = Parts.button(texts.get("tables.add"), addTable);
@@ -122,6 +132,13 @@ final class TableList {
     }
   }
 
+  /** Goes to a table as a whole, also where one of its fields was chosen. */
+  private void choose(Line line) {
+    if (line != null && line.table().isPresent()) {
+      bench.selectionProperty().set(Selection.of(line.table().get().id()));
+    }
+  }
+
   private void showSelection() {
     Optional<TableId> wanted = bench.selectionProperty().get().table();
     selecting = true;
@@ -129,9 +146,19 @@ final class TableList {
     for (int i = 0; i < list.getItems().size(); i++) {
       if (wanted.isPresent() && list.getItems().get(i).table().map(Table::id).equals(wanted)) {
         list.getSelectionModel().select(i);
+        reveal(i);
       }
     }
     selecting = false;
+  }
+
+  private void reveal(int line) {
+    if (list.lookup(".virtual-flow") instanceof VirtualFlow<?> flow
+        && flow.getFirstVisibleCell() != null
+        && (line < flow.getFirstVisibleCell().getIndex() + 1
+            || line > flow.getLastVisibleCell().getIndex() - 1)) {
+      list.scrollTo(Math.max(0, line - 3));
+    }
   }
 
   private final class LineCell extends ListCell<Line> {

@@ -9,9 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.CancellationException;
-import javafx.concurrent.Task;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.MenuButton;
@@ -24,10 +21,15 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import javafx.util.Subscription;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.Background;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Failure;
+import joiner.desktop.work.Job;
+import joiner.desktop.work.Notice;
+import joiner.desktop.work.Request;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
@@ -47,13 +49,16 @@ import org.jspecify.annotations.Nullable;
  */
 public final class GatherView implements StageView {
   private final Workbench bench;
-  private final Background background;
+  private final StartChoices starts;
   private final Texts texts = Texts.beside(GatherView.class);
   private final VBox main = new VBox();
   private final VBox side = new VBox();
   private final GatherSheet sheet = new GatherSheet(texts, side);
   private final ComboBox<String> chosen = new ComboBox<>();
   private final Map<String, Opened> sources = new LinkedHashMap<>();
+
+  private final WhenSeen seen = new WhenSeen(this::again);
+  private int shownTable;
 
   /** What keeps the table on the bench in sight; ended when another comes. */
   private Subscription watching = Subscription.EMPTY;
@@ -71,15 +76,17 @@ public final class GatherView implements StageView {
       Map<Integer, SplitBench> benches) {}
 
   /** Builds the stage. */
-  public GatherView(Workbench bench, Background background) {
+  public GatherView(Workbench bench, StartChoices starts) {
     this.bench = bench;
-    this.background = background;
+    this.starts = starts;
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     chosen.setAccessibleText(texts.get("sources"));
     chosen.setId("sources");
     chosen.setMinWidth(150);
     chosen.valueProperty().subscribe(value -> show(0));
+    bench.historyProperty().subscribe(value -> seen.changed());
+    starts.keptProperty().subscribe(value -> seen.changed());
     main.setOnDragOver(
         event -> {
           if (event.getDragboard().hasFiles()) {
@@ -105,8 +112,31 @@ public final class GatherView implements StageView {
     return side;
   }
 
+  @Override
+  public void shown(boolean visible) {
+    seen.look(visible);
+  }
+
+  @Override
+  public List<Command> commands() {
+    return List.of(
+        new Command(texts.get("open"), "Ctrl+G", Command.Sort.DEED, this::choose),
+        new Command(texts.get("paste"), "Ctrl+Shift+V", Command.Sort.DEED, this::paste));
+  }
+
+  /** The design may have changed since the stage was last looked at. */
+  private void again() {
+    if (chosen.getValue() == null) {
+      main.getChildren().setAll(empty());
+      sheet.showNothing();
+    } else {
+      show(shownTable);
+    }
+  }
+
   private void show(int table) {
     watching.unsubscribe();
+    shownTable = table;
     Opened source = chosen.getValue() == null ? null : sources.get(chosen.getValue());
     if (source == null) {
       main.getChildren().setAll(empty());
@@ -115,16 +145,14 @@ public final class GatherView implements StageView {
     }
     boolean seenBefore = source.benches().containsKey(table);
     SplitBench split =
-        source
-            .benches()
-            .computeIfAbsent(table, t -> new SplitBench(bench, background, source.profiled(), t));
+        source.benches().computeIfAbsent(table, t -> new SplitBench(bench, source.profiled(), t));
     sheet.pickNothing();
     var grid =
         new SourceGrid(texts, split.cells(), split.profiles(), column -> sheet.pick(split, column));
     grid.node().setPrefHeight(232);
     grid.node().setMinHeight(190);
     var facts = new FactList(texts, split, fact -> sheet.pick(split, fact));
-    var panel = new SplitPanel(texts, split, background, () -> split(split));
+    var panel = new SplitPanel(texts, split, bench, () -> split(split));
     VBox.setVgrow(facts.node(), Priority.ALWAYS);
     var below = new HBox(16, grown(facts.node(), 5), grown(panel.node(), 7));
     below.setMinHeight(0);
@@ -179,7 +207,9 @@ public final class GatherView implements StageView {
     return preview
         .split()
         .homeOf(field)
-        .map(home -> texts.get("head.goes", preview.shortName(home)));
+        .map(
+            home ->
+                texts.get("head.goes", preview.shortName(home, preview.arriving(bench.design()))));
   }
 
   private Node empty() {
@@ -192,6 +222,9 @@ public final class GatherView implements StageView {
             Parts.prose(texts.get("empty.why"), "muted"),
             Parts.row(8, open, paste));
     content.setMaxWidth(640);
+    if (starts.isFresh()) {
+      content.getChildren().addAll(new StartPane(texts, starts).nodes());
+    }
     return content;
   }
 
@@ -206,6 +239,7 @@ public final class GatherView implements StageView {
     }
     var add = Parts.button(texts.get("add", read.tables().size()), () -> add(split));
     add.setId("add-as-table");
+    add.setDisable(split.made().isPresent());
     row.getChildren().addAll(Parts.spring(), add, another());
     return row;
   }
@@ -287,7 +321,7 @@ public final class GatherView implements StageView {
   public void paste() {
     String block = Clipboard.getSystemClipboard().getString();
     if (block == null || block.isBlank()) {
-      bench.tell(texts.get("paste.nothing"));
+      bench.tell(Notice.Sort.REFUSED, texts.get("paste.nothing"));
       return;
     }
     String name = texts.get("pasted", sources.size() + 1);
@@ -313,65 +347,68 @@ public final class GatherView implements StageView {
   }
 
   private void read(String name, @Nullable Path file, ReadingOptions options, Reading reading) {
-    var task = new ReadingTask(options, reading);
-    Node waiting = waiting(name, task);
-    main.getChildren().addFirst(waiting);
-    task.setOnSucceeded(
-        event -> {
-          main.getChildren().remove(waiting);
-          sources.put(name, new Opened(file, options, task.getValue(), new HashMap<>()));
-          if (!chosen.getItems().contains(name)) {
-            chosen.getItems().add(name);
-          }
-          chosen.setValue(name);
-          show(0);
-        });
-    task.setOnFailed(
-        event -> {
-          main.getChildren().remove(waiting);
-          failed(task.getException());
-        });
-    background.start(task);
+    var card = new WaitingCard();
+    Job<ProfiledSource> job =
+        bench
+            .runner()
+            .start(
+                Request.<ProfiledSource>of(
+                        "read " + name,
+                        texts.get("reading", name),
+                        progress -> {
+                          ReadingOptions told =
+                              options.stoppedBy(progress::stopped).telling(progress::share);
+                          return ProfiledSource.of(reading.read(told));
+                        },
+                        profiled -> {
+                          main.getChildren().remove(card.node);
+                          opened(name, new Opened(file, options, profiled, new HashMap<>()));
+                        },
+                        failure -> {
+                          main.getChildren().remove(card.node);
+                          failed(failure);
+                        })
+                    .whenStopped(() -> main.getChildren().remove(card.node)));
+    card.show(name, job);
+    main.getChildren().addFirst(card.node);
   }
 
-  private Node waiting(String name, Task<?> task) {
-    var bar = new ProgressBar();
-    bar.progressProperty().bind(task.progressProperty());
-    var row =
-        Parts.row(
-            10,
-            Parts.label(texts.get("reading", name)),
-            bar,
-            Parts.button(texts.get("cancel"), task::cancel));
-    var card = Parts.card(List.of(row));
-    task.setOnCancelled(event -> main.getChildren().remove(card));
-    return card;
-  }
-
-  /** Reads and profiles with progress and cancel. */
-  private static final class ReadingTask extends Task<ProfiledSource> {
-    private final Callable<ProfiledSource> work;
-
-    ReadingTask(ReadingOptions options, Reading reading) {
-      ReadingOptions told =
-          options.stoppedBy(this::isCancelled).telling(share -> updateProgress(share, 1));
-      this.work = () -> ProfiledSource.of(reading.read(told));
+  private void opened(String name, Opened source) {
+    sources.put(name, source);
+    if (!chosen.getItems().contains(name)) {
+      chosen.getItems().add(name);
     }
-
-    @Override
-    protected ProfiledSource call() throws Exception {
-      return work.call();
+    if (name.equals(chosen.getValue())) {
+      show(0);
+    } else {
+      chosen.setValue(name);
     }
   }
 
-  private void failed(Throwable failure) {
-    switch (failure) {
-      case UnreadableFileException unreadable ->
-          bench.tell(texts.get("failed", unreadable.getMessage()));
-      case IOException io -> bench.tell(texts.get("failed", String.valueOf(io.getMessage())));
-      case CancellationException cancelled -> {}
-      default -> throw new IllegalStateException(failure);
+  /** A source that is being read. */
+  private final class WaitingCard {
+    private final VBox node = Parts.card(List.of());
+
+    void show(String name, Job<?> job) {
+      var bar = new ProgressBar();
+      bar.progressProperty().bind(job.doneProperty());
+      node.getChildren()
+          .setAll(
+              Parts.row(
+                  10,
+                  Parts.label(texts.get("reading", name)),
+                  bar,
+                  Parts.button(texts.get("cancel"), () -> bench.runner().stop(job))));
     }
+  }
+
+  private void failed(Failure failure) {
+    bench.tell(
+        new Failure(
+            failure.doing(),
+            texts.get("failed", failure.message()),
+            failure.details(),
+            failure.cause()));
   }
 
   private void add(SplitBench split) {
@@ -379,11 +416,12 @@ public final class GatherView implements StageView {
         table -> {
           bench.selectionProperty().set(Selection.of(table));
           bench.stageProperty().set(Stage.SHAPE);
-          bench.tell(
+          bench.tellDone(
               texts.get(
                   "added",
                   bench.design().table(table).label(),
-                  bench.draft().rows().of(table).count()));
+                  bench.draft().rows().of(table).count()),
+              texts.get("undo"));
         });
   }
 

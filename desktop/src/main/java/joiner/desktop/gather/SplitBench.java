@@ -1,20 +1,23 @@
 package joiner.desktop.gather;
 
 import java.time.Duration;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.Callable;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.dependency.AttributeSet;
-import joiner.desktop.work.Background;
+import joiner.desktop.work.Job;
+import joiner.desktop.work.Progress;
+import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
 import joiner.discovery.ColumnProfile;
 import joiner.discovery.Contradiction;
@@ -47,7 +50,6 @@ final class SplitBench {
   private static final Duration LONGEST_SEARCH = Duration.ofMinutes(1);
 
   private final Workbench bench;
-  private final Background background;
   private final ProfiledSource profiled;
   private final int place;
   private final Set<Fact> accepted = new LinkedHashSet<>();
@@ -58,7 +60,9 @@ final class SplitBench {
   private boolean withRows = true;
   private long firstNumber = 1;
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.SEARCHING);
-  private final AtomicLong newest = new AtomicLong();
+  private boolean making;
+  private final Job<Searched> search;
+  private Optional<TableId> made = Optional.empty();
   private volatile boolean stopped;
   private boolean searching = true;
   private FactSearch found = new FactSearch(List.of(), true);
@@ -93,33 +97,78 @@ final class SplitBench {
    * @param design after the split; before it, while contradictions are open
    */
   record Preview(Table table, Map<Integer, FieldId> columns, Split split, Design design) {
-    /** A table's label without that of the split table in front. */
-    String shortName(TableId id) {
+    /**
+     * A table's label without that of the split table in front, as long as no other of the new
+     * tables is called so too.
+     */
+    String shortName(TableId id, Collection<TableId> shown) {
+      String own = shortened(id);
+      boolean twice = shown.stream().filter(t -> shortened(t).equals(own)).count() > 1;
+      return twice ? design.table(id).label() : own;
+    }
+
+    private String shortened(TableId id) {
       String label = design.table(id).label();
       String prefix = table.label() + " ";
       return label.startsWith(prefix)
           ? NamingPolicy.labelFor(label.substring(prefix.length()))
           : label;
     }
+
+    /** Tables that were not there before. */
+    List<TableId> arriving(Design before) {
+      return design.tables().stream()
+          .map(Table::id)
+          .filter(id -> before.find(id).isEmpty())
+          .toList();
+    }
   }
 
-  SplitBench(Workbench bench, Background background, ProfiledSource profiled, int place) {
+  SplitBench(Workbench bench, ProfiledSource profiled, int place) {
     this.bench = bench;
-    this.background = background;
     this.profiled = profiled;
     this.place = place;
-    background.compute(
-        () -> {
-          long end = System.nanoTime() + LONGEST_SEARCH.toNanos();
-          BooleanSupplier stop = () -> stopped || System.nanoTime() - end > 0;
-          FactSearch facts = FactSearch.of(cells(), profiles(), stop);
-          return new Searched(facts, MultivaluedSearch.of(cells(), stop));
-        },
-        this::found,
-        failure -> {
-          searching = false;
-          refuse(failure.getMessage());
-        });
+    search =
+        bench
+            .runner()
+            .start(
+                Request.<Searched>of(
+                        new Topic(this, "search"),
+                        "Looking for what decides what in " + profiled.source().name(),
+                        this::search,
+                        this::found,
+                        failure -> {
+                          searching = false;
+                          refuse(failure.message());
+                        })
+                    .whenStopped(this::searchStopped));
+  }
+
+  /** What a request of this bench is about; a newer one about the same ends the older. */
+  private record Topic(SplitBench bench, String about) {
+    @Override
+    public boolean equals(Object other) {
+      return other instanceof Topic that && bench == that.bench && about.equals(that.about);
+    }
+
+    @Override
+    public int hashCode() {
+      return System.identityHashCode(bench) * 31 + about.hashCode();
+    }
+  }
+
+  private Searched search(Progress progress) {
+    long end = System.nanoTime() + LONGEST_SEARCH.toNanos();
+    BooleanSupplier stop = () -> stopped || progress.stopped() || System.nanoTime() - end > 0;
+    FactSearch facts = FactSearch.of(cells(), profiles(), stop);
+    return new Searched(facts, MultivaluedSearch.of(cells(), stop));
+  }
+
+  /** Somebody stopped the work itself: what was found so far is not known then. */
+  private void searchStopped() {
+    searching = false;
+    found = new FactSearch(List.of(), false);
+    refresh();
   }
 
   ReadOnlyObjectProperty<State> stateProperty() {
@@ -179,10 +228,15 @@ final class SplitBench {
 
   /** Adds a dependency somebody knows of; the rows say what they say about it. */
   void state(AttributeSet determinant, int dependent) {
-    background.compute(
-        () -> FactSearch.ask(cells(), profiles(), determinant, dependent),
-        this::stated,
-        failure -> refuse(failure.getMessage()));
+    bench
+        .runner()
+        .start(
+            Request.of(
+                new Topic(this, "fact"),
+                "Asking the rows",
+                progress -> FactSearch.ask(cells(), profiles(), determinant, dependent),
+                this::stated,
+                failure -> refuse(failure.message())));
   }
 
   private void stated(Fact.Decides fact) {
@@ -291,20 +345,56 @@ final class SplitBench {
   void addAsIs(Consumer<TableId> done) {
     Import wanted = new Import(withRows, firstNumber);
     Draft draft = bench.draft();
-    background.compute(
+    make(
+        done,
         () -> {
           SourceImport imported = wanted.of(draft);
           return new Ready(tableOf(imported).table(), Prepared.of(imported.edit(), draft));
-        },
-        ready -> apply(ready, done),
-        this::tell);
+        });
+  }
+
+  /**
+   * Works a change out and makes it, once: a second press while it is worked out changes nothing.
+   */
+  private void make(Consumer<TableId> done, Callable<Ready> work) {
+    if (making || made().isPresent()) {
+      return;
+    }
+    making = true;
+    bench
+        .runner()
+        .start(
+            Request.<Ready>of(
+                    new Topic(this, "make"),
+                    "Adding " + profiled.source().name(),
+                    progress -> work.call(),
+                    ready -> {
+                      making = false;
+                      apply(ready, done);
+                    },
+                    failure -> {
+                      making = false;
+                      bench.tell(failure);
+                    })
+                .whenStopped(() -> making = false));
+  }
+
+  /** The table this source became, while it is in the design. */
+  Optional<TableId> made() {
+    return made.filter(table -> bench.design().find(table).isPresent());
+  }
+
+  /** The design as it is, to say what is new in it. */
+  Design designNow() {
+    return bench.design();
   }
 
   /** Splits for good, as one change, and gives the split table. */
   void split(Consumer<TableId> done) {
     Chosen chosen = new Chosen();
     Draft draft = bench.draft();
-    background.compute(
+    make(
+        done,
         () -> {
           SourceImport imported = chosen.wanted.of(draft);
           Table table = tableOf(imported).table();
@@ -315,21 +405,17 @@ final class SplitBench {
                       imported.edit(),
                       new SplitTable(table.id(), table.label(), chosen.choices(imported))));
           return new Ready(table, Prepared.of(edit, draft));
-        },
-        ready -> apply(ready, done),
-        this::tell);
+        });
   }
 
   /** A change that is worked out. */
   private record Ready(Table table, Edit edit) {}
 
   private void apply(Ready ready, Consumer<TableId> done) {
-    bench.apply(ready.edit());
-    bench.design().find(ready.table().id()).map(Table::id).ifPresent(done);
-  }
-
-  private void tell(Throwable failure) {
-    bench.tell(String.valueOf(failure.getMessage()));
+    if (bench.apply(ready::edit)) {
+      made = Optional.of(ready.table().id());
+      bench.design().find(ready.table().id()).map(Table::id).ifPresent(done);
+    }
   }
 
   /** Works the split out anew, unless facts are still being looked for. */
@@ -337,23 +423,24 @@ final class SplitBench {
     if (searching) {
       return;
     }
-    long ticket = newest.incrementAndGet();
     Draft draft = bench.draft();
     Chosen chosen = new Chosen();
-    background.compute(
-        () -> preview(draft, chosen),
-        preview -> {
-          if (ticket == newest.get()) {
-            state.set(
-                new State(
-                    facts(), false, found.complete(), Optional.of(preview), Optional.empty()));
-          }
-        },
-        failure -> {
-          if (ticket == newest.get()) {
-            refuse(failure.getMessage());
-          }
-        });
+    bench
+        .runner()
+        .start(
+            Request.of(
+                new Topic(this, "preview"),
+                "Splitting " + profiled.source().name(),
+                progress -> preview(draft, chosen),
+                preview ->
+                    state.set(
+                        new State(
+                            facts(),
+                            false,
+                            found.complete(),
+                            Optional.of(preview),
+                            Optional.empty())),
+                failure -> refuse(failure.message())));
   }
 
   private void refuse(String why) {

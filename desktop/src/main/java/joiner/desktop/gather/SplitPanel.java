@@ -1,9 +1,12 @@
 package joiner.desktop.gather;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
@@ -12,7 +15,10 @@ import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.Background;
+import joiner.desktop.work.Request;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
+import joiner.desktop.work.Workbench;
 import joiner.discovery.Contradiction;
 import joiner.edit.Split;
 import joiner.model.Table;
@@ -24,15 +30,15 @@ final class SplitPanel {
 
   private final Texts texts;
   private final SplitBench split;
-  private final Background background;
+  private final Workbench bench;
   private final Runnable splitting;
   private final MapView map = new MapView(selection -> {});
   private final VBox node = new VBox(6);
 
-  SplitPanel(Texts texts, SplitBench split, Background background, Runnable splitting) {
+  SplitPanel(Texts texts, SplitBench split, Workbench bench, Runnable splitting) {
     this.texts = texts;
     this.split = split;
-    this.background = background;
+    this.bench = bench;
     this.splitting = splitting;
     map.setId("split-map");
     map.setMinSize(0, 120);
@@ -86,9 +92,7 @@ final class SplitPanel {
   private List<Node> split(SplitBench.Preview preview) {
     Split result = preview.split();
     int parts = result.parts().size();
-    var button = Parts.button(texts.get("split.do", parts), splitting, "main");
-    button.setId("split");
-    button.setDisable(parts < 2);
+    int arriving = preview.arriving(bench.design()).size();
     String changes =
         result.changedCells() == 0
             ? texts.get("split.unchanged")
@@ -98,7 +102,35 @@ final class SplitPanel {
             texts.get("split.title", preview.table().label(), parts),
             Parts.prose(proof(result), "muted", "small")),
         map,
-        Parts.row(10, button, Parts.shortened(changes, "muted", "small")));
+        split.made().isPresent()
+            ? made(split.made().get())
+            : Parts.row(10, button(parts, arriving), Parts.shortened(changes, "muted", "small")));
+  }
+
+  private Node button(int parts, int arriving) {
+    var button = Parts.button(texts.get("split.do", arriving), () -> {}, "main");
+    button.setId("split");
+    button.setDisable(parts < 2);
+    button.setOnAction(
+        event -> {
+          button.setDisable(true); // A second press would split once more.
+          splitting.run();
+        });
+    return button;
+  }
+
+  /** What stands in the place of the button once the source is in the design. */
+  private Node made(TableId table) {
+    var show =
+        Parts.button(
+            texts.get("split.go"),
+            () -> {
+              bench.selectionProperty().set(Selection.of(table));
+              bench.stageProperty().set(Stage.CONNECT);
+            });
+    show.setId("split-show");
+    String label = bench.design().table(table).label();
+    return Parts.row(10, show, Parts.shortened(texts.get("split.made", label), "muted", "small"));
   }
 
   private static Node titled(String title, Node below) {
@@ -114,16 +146,27 @@ final class SplitPanel {
 
   private void draw(SplitBench.Preview preview) {
     Map<TableId, MapLayout.Brief> boards = new LinkedHashMap<>();
-    for (Split.Part part : preview.split().parts()) {
+    Map<TableId, Integer> rows = new HashMap<>();
+    preview.split().parts().forEach(part -> rows.put(part.table(), part.rows()));
+    Set<TableId> shown = new LinkedHashSet<>(rows.keySet());
+    shown.addAll(preview.arriving(bench.design()));
+    for (TableId table : shown) {
+      int count = rows.getOrDefault(table, 0);
       boards.put(
-          part.table(),
+          table,
           new MapLayout.Brief(
-              preview.shortName(part.table()), texts.get("split.rows", part.rows())));
+              preview.shortName(table, shown),
+              rows.containsKey(table) ? texts.get("split.rows", count) : texts.get("split.asis")));
     }
-    background.compute(
-        () -> MapLayout.brief(preview.design(), boards),
-        map::show,
-        failure -> map.show(MapLayout.EMPTY));
+    bench
+        .runner()
+        .start(
+            Request.of(
+                this,
+                texts.get("split.drawing"),
+                progress -> MapLayout.brief(preview.design(), boards),
+                map::show,
+                bench::tell));
   }
 
   private Node open(Split.Open open, Table table) {

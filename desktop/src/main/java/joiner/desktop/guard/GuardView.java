@@ -1,7 +1,9 @@
 package joiner.desktop.guard;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
@@ -11,9 +13,11 @@ import joiner.ddl.Dialect;
 import joiner.ddl.Dialects;
 import joiner.ddl.Support;
 import joiner.desktop.finding.FindingCards;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.expression.Checked;
@@ -23,6 +27,7 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Rule;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
 
@@ -34,17 +39,23 @@ public final class GuardView implements StageView {
   private final Texts texts = Texts.beside(GuardView.class);
   private final VBox main = new VBox();
   private final VBox side = new VBox();
-  private Optional<Table> shown = Optional.empty();
-  private Rows shownRows = Rows.NONE;
+  private final WhenSeen seen = new WhenSeen(this::show);
+  private final WhenSeen sideSeen = new WhenSeen(this::showSide);
+  private final VBox cards = new VBox(10);
+  private final ScrollPane scroll = Parts.scroll(cards);
+  private final VBox headLine = new VBox();
+  private final Map<String, RuleCard> byRule = new LinkedHashMap<>();
+  private Optional<TableId> shown = Optional.empty();
 
   /** Builds the stage. */
   public GuardView(Workbench bench) {
     this.bench = bench;
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
-    bench.historyProperty().subscribe(value -> show());
-    bench.selectionProperty().subscribe(value -> show());
-    bench.verdictProperty().subscribe(value -> showSide());
+    VBox.setVgrow(scroll, Priority.ALWAYS);
+    bench.historyProperty().subscribe(value -> seen.changed());
+    bench.selectionProperty().subscribe(value -> seen.changed());
+    bench.verdictProperty().subscribe(value -> sideSeen.changed());
   }
 
   @Override
@@ -57,23 +68,62 @@ public final class GuardView implements StageView {
     return side;
   }
 
+  @Override
+  public void shown(boolean visible) {
+    seen.look(visible);
+    sideSeen.look(visible);
+    byRule.values().forEach(card -> card.look(visible));
+  }
+
+  @Override
+  public List<Command> commands() {
+    return bench.table().stream()
+        .map(table -> Command.of(texts.get("new.in", table.label()), () -> add(table)))
+        .toList();
+  }
+
   private void show() {
     Optional<Table> table = bench.table();
-    Rows rows = table.map(t -> bench.draft().rows().of(t.id())).orElse(Rows.NONE);
-    if (table.equals(shown) && rows == shownRows && !main.getChildren().isEmpty()) {
-      return; // Cards stay as they are while somebody types in one.
-    }
-    shown = table;
-    shownRows = rows;
     if (table.isEmpty()) {
       main.getChildren()
           .setAll(
               Parts.label(texts.get("empty.title"), "title"),
               Parts.prose(texts.get("empty.why"), "muted"));
+      shown = Optional.empty();
     } else {
-      main.getChildren().setAll(head(table.get()), cards(table.get()));
+      headLine.getChildren().setAll(head(table.get()));
+      showCards(table.get());
+      main.getChildren().setAll(headLine, scroll);
     }
     showSide();
+  }
+
+  /** Cards of rules that are still there stay, so that nobody who types in one is disturbed. */
+  private void showCards(Table table) {
+    Rows rows = bench.draft().rows().of(table.id());
+    if (!shown.equals(Optional.of(table.id()))) {
+      byRule.values().forEach(card -> card.look(false));
+      byRule.clear();
+      shown = Optional.of(table.id());
+    }
+    byRule.keySet().retainAll(table.rules().stream().map(Rule::name).toList());
+    var nodes = new ArrayList<Node>();
+    for (Rule rule : table.rules()) {
+      RuleCard known = byRule.get(rule.name());
+      if (known == null) {
+        known = new RuleCard(bench, texts, table, rule, rows);
+        byRule.put(rule.name(), known);
+      } else {
+        known.update(table, rule, rows);
+      }
+      nodes.add(known.node());
+    }
+    if (nodes.isEmpty()) {
+      nodes.add(Parts.prose(texts.get("none"), "muted"));
+    }
+    if (!cards.getChildren().equals(nodes)) {
+      cards.getChildren().setAll(nodes);
+    }
   }
 
   private Node head(Table table) {
@@ -93,19 +143,7 @@ public final class GuardView implements StageView {
         bench.design().tables().stream().flatMap(t -> t.rules().stream()).map(Rule::name).toList();
     String name = NamingPolicy.free(NamingPolicy.nameFor(table.name() + " " + label), names);
     bench.apply(ChangeTable.addRule(table, new Rule(name, label, "", "")));
-  }
-
-  private Node cards(Table table) {
-    var cards = new VBox(10);
-    for (Rule rule : table.rules()) {
-      cards.getChildren().add(new RuleCard(bench, texts, table, rule).node());
-    }
-    if (table.rules().isEmpty()) {
-      cards.getChildren().add(Parts.prose(texts.get("none"), "muted"));
-    }
-    ScrollPane scroll = Parts.scroll(cards);
-    VBox.setVgrow(scroll, Priority.ALWAYS);
-    return scroll;
+    Optional.ofNullable(byRule.get(name)).ifPresent(RuleCard::type);
   }
 
   private void showSide() {

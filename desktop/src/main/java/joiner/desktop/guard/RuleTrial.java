@@ -1,8 +1,10 @@
 package joiner.desktop.guard;
 
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
-import joiner.desktop.work.Workbench;
+import java.util.concurrent.CancellationException;
+import joiner.desktop.work.Progress;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
@@ -19,28 +21,49 @@ import joiner.rows.Rows;
  * @param refused how many are refused
  * @param passingExamples a few rows that pass, by what the rule looks at
  * @param refusedExamples a few that are refused
+ * @param readsClock whether another day may give another result
  */
 record RuleTrial(
-    int passing, int refused, List<String> passingExamples, List<String> refusedExamples) {
+    int passing,
+    int refused,
+    List<String> passingExamples,
+    List<String> refusedExamples,
+    boolean readsClock) {
   private static final int EXAMPLES = 2;
 
-  static RuleTrial of(Workbench bench, Table table, Checked.Sound rule) {
-    Rows rows = bench.draft().rows().of(table.id());
-    var values = new RowValues(table, rows);
-    var labels = new RowLabels(table, rows, bench.clock());
-    var evaluator = new Evaluator(bench.clock());
+  /** A rule and the rows to try it on. */
+  record Question(Table table, Rows rows, Checked.Sound rule, Clock clock) {
+    /** Whether another question has the same answer; looks at no cell. */
+    boolean isSame(Question other) {
+      return rows == other.rows
+          && table.fields().equals(other.table.fields())
+          && table.rowLabel().equals(other.table.rowLabel())
+          && rule.tree().equals(other.rule.tree());
+    }
+  }
+
+  /** Tries a rule; ends early where that is no longer wanted. */
+  static RuleTrial of(Question question, Progress progress) {
+    Rows rows = question.rows();
+    var values = new RowValues(question.table(), rows);
+    var labels = new RowLabels(question.table(), rows, question.clock());
+    var evaluator = new Evaluator(question.clock());
     var passing = new ArrayList<String>();
     var refused = new ArrayList<String>();
     int passed = 0;
     for (int row = 0; row < rows.count(); row++) {
-      boolean passes = passes(evaluator, rule, values, row);
+      if (row % 1024 == 0 && progress.stopped()) {
+        throw new CancellationException();
+      }
+      boolean passes = passes(evaluator, question.rule(), values, row);
       passed += passes ? 1 : 0;
       List<String> examples = passes ? passing : refused;
       if (examples.size() < EXAMPLES) {
-        examples.add(labels.of(row) + ": " + seen(rule, values, row));
+        examples.add(labels.of(row) + ": " + seen(question.rule(), values, row));
       }
     }
-    return new RuleTrial(passed, rows.count() - passed, passing, refused);
+    return new RuleTrial(
+        passed, rows.count() - passed, passing, refused, question.rule().readsClock());
   }
 
   private static boolean passes(
@@ -48,7 +71,7 @@ record RuleTrial(
     try {
       return !evaluator.evaluate(rule.tree(), values.row(row)).equals(Value.FALSE);
     } catch (EvaluationException e) {
-      return false;
+      return false; // An engine refuses a row whose rule it cannot compute.
     }
   }
 

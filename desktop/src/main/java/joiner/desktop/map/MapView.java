@@ -126,6 +126,15 @@ public final class MapView extends Pane {
                     (placed.y() + Board.HEAD / 2) * viewport.zoom() + viewport.y()));
   }
 
+  /** Brings a table into sight if it is out of it. */
+  public void reveal(TableId table) {
+    middleOf(table)
+        .filter(
+            at ->
+                at.getX() < 0 || at.getX() > getWidth() || at.getY() < 0 || at.getY() > getHeight())
+        .ifPresent(at -> pan(getWidth() / 2 - at.getX(), getHeight() / 2 - at.getY()));
+  }
+
   private void redraw() {
     if (!dirty) {
       dirty = true;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -17,12 +18,16 @@ import joiner.desktop.shape.SampleGrid;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Failure;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
 
 /** The stage Prove: what in the sample rows breaks the design, and the cells themselves. */
 public final class ProveView implements StageView {
@@ -56,6 +61,7 @@ public final class ProveView implements StageView {
   }
 
   private static final double MESSAGE_WIDTH = 264;
+  private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
 
   private final Workbench bench;
   private final Texts texts = Texts.beside(ProveView.class);
@@ -65,6 +71,7 @@ public final class ProveView implements StageView {
   private final ListView<Line> list = new ListView<>();
   private final SampleGrid samples;
   private Optional<Line> chosen = Optional.empty();
+  private final WhenSeen seen = new WhenSeen(this::show);
   private boolean filling;
 
   /** Builds the stage. */
@@ -78,10 +85,11 @@ public final class ProveView implements StageView {
     list.setCellFactory(view -> new LineCell());
     list.setPrefWidth(320);
     list.setMinWidth(310);
-    list.getSelectionModel().selectedItemProperty().subscribe(this::pick);
+    list.setAccessibleText(texts.get("title"));
+    list.getSelectionModel().selectedItemProperty().subscribe(this::picked);
     HBox.setHgrow(detail, Priority.ALWAYS);
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
-    bench.verdictProperty().subscribe(this::show);
+    bench.verdictProperty().subscribe(value -> seen.changed());
   }
 
   @Override
@@ -94,24 +102,43 @@ public final class ProveView implements StageView {
     return side;
   }
 
-  private void show(Verdict verdict) {
+  @Override
+  public void shown(boolean visible) {
+    seen.look(visible);
+  }
+
+  private void show() {
+    Verdict verdict = bench.verdict();
     var lines = new ArrayList<Line>();
     verdict.audit().violations().forEach(v -> lines.add(Line.of(v, texts)));
     verdict.audit().hints().forEach(h -> lines.add(Line.of(h, texts)));
-    lines.removeIf(line -> bench.design().find(line.table()).isEmpty());
+    lines.removeIf(line -> isGone(line));
     if (lines.isEmpty()) {
-      showClean(verdict);
+      showNoLines(verdict);
       return;
     }
+    Line chosenNow = again(lines);
     filling = true;
-    list.getItems().setAll(lines);
+    if (!list.getItems().equals(lines)) {
+      list.getItems().setAll(lines);
+    }
+    list.getSelectionModel().select(chosenNow);
     filling = false;
     var body = new HBox(16, list, detail);
     VBox.setVgrow(body, Priority.ALWAYS);
     main.getChildren()
         .setAll(
             head(verdict), body, Parts.label(texts.get("clean.tables", clean(verdict)), "muted"));
-    list.getSelectionModel().select(again(lines));
+    showLine(chosenNow);
+  }
+
+  /** A line of an earlier audit may speak of what is not there any more. */
+  private boolean isGone(Line line) {
+    return bench
+        .design()
+        .find(line.table())
+        .filter(table -> line.fields().stream().allMatch(table::hasField))
+        .isEmpty();
   }
 
   private Line again(List<Line> lines) {
@@ -137,24 +164,48 @@ public final class ProveView implements StageView {
         && line.tag().equals(before.tag());
   }
 
-  private void showClean(Verdict verdict) {
-    boolean any = verdict.audit().rows() > 0;
-    main.getChildren()
-        .setAll(
-            Parts.label(texts.get(any ? "clean.title" : "none.title"), "title"),
-            Parts.label(
-                texts.get("count", verdict.audit().rows(), verdict.audit().tables().size()),
-                "muted"),
-            Parts.prose(texts.get("clean.why"), "muted"));
-    side.getChildren().clear();
+  private void showNoLines(Verdict verdict) {
+    boolean any = bench.draft().rows().count() > 0;
+    var nodes = new ArrayList<Node>();
+    switch (verdict.state()) {
+      case CHECKING -> nodes.add(Parts.label(texts.get("checking.title"), "title"));
+      case FAILED -> {
+        nodes.add(Parts.label(texts.get("failed.title"), "title"));
+        nodes.add(Parts.prose(verdict.failure().map(Failure::message).orElse(""), "brick"));
+      }
+      case CURRENT -> {
+        nodes.add(Parts.label(texts.get(any ? "clean.title" : "none.title"), "title"));
+        nodes.add(count(verdict));
+        nodes.add(Parts.prose(texts.get(any ? "clean.why" : "none.why"), "muted"));
+        var enter =
+            Parts.button(
+                texts.get(any ? "clean.go" : "none.go"),
+                () -> bench.stageProperty().set(Stage.SHAPE));
+        nodes.add(Parts.row(8, enter));
+      }
+    }
+    main.getChildren().setAll(nodes);
+    side.getChildren().setAll(Parts.prose(texts.get("side.none"), "muted"));
+  }
+
+  private Node count(Verdict verdict) {
+    return Parts.label(
+        texts.get("count", verdict.audit().rows(), verdict.audit().tables().size()), "muted");
   }
 
   private Node head(Verdict verdict) {
-    return Parts.row(
-        10,
-        Parts.label(texts.get("title"), "title"),
-        Parts.label(
-            texts.get("count", verdict.audit().rows(), verdict.audit().tables().size()), "muted"));
+    String state =
+        switch (verdict.state()) {
+          case CHECKING -> texts.get("checking");
+          case FAILED -> texts.get("failed.title");
+          case CURRENT -> "";
+        };
+    var row = Parts.row(10, Parts.label(texts.get("title"), "title"), count(verdict));
+    if (!state.isEmpty()) {
+      row.getChildren().add(Parts.label(state, "oak"));
+    }
+    list.pseudoClassStateChanged(STALE, !verdict.isCurrent());
+    return row;
   }
 
   private static long clean(Verdict verdict) {
@@ -163,29 +214,33 @@ public final class ProveView implements StageView {
         .count();
   }
 
-  private void pick(Line line) {
+  /** Somebody moved to a line; the other stages follow. */
+  private void picked(Line line) {
     if (filling || line == null) {
       return;
     }
-    chosen = Optional.of(line);
-    Table table = bench.design().table(line.table());
-    samples.show(table);
-    String rows =
-        line.rows().stream().limit(12).map(String::valueOf).collect(Collectors.joining(", "));
-    var title =
-        Parts.row(
-            8,
-            Parts.label(table.label(), "strong"),
-            Parts.label(texts.get("rows.named", line.rows().size(), rows), "muted"));
-    detail.getChildren().setAll(title, samples.node());
-    samples.reveal(line.rows().getFirst() - 1, line.fields());
-    showSide(table, line);
+    showLine(line);
     bench
         .selectionProperty()
         .set(
             line.fields().isEmpty()
-                ? Selection.of(table.id())
-                : Selection.of(table.id(), line.fields().getFirst()));
+                ? Selection.of(line.table())
+                : Selection.of(line.table(), line.fields().getFirst()));
+  }
+
+  private void showLine(Line line) {
+    chosen = Optional.of(line);
+    Table table = bench.design().table(line.table());
+    samples.show(table);
+    String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
+    var title =
+        Parts.row(
+            8,
+            Parts.label(table.label(), "strong"),
+            Parts.shortened(texts.get("rows.named", line.rows().size(), rows), "muted"));
+    detail.getChildren().setAll(title, samples.node());
+    samples.reveal(line.rows().getFirst() - 1, line.fields());
+    showSide(table, line);
   }
 
   private void showSide(Table table, Line line) {
@@ -198,7 +253,7 @@ public final class ProveView implements StageView {
             violation -> {
               nodes.add(Parts.prose(texts.get("side.why." + violation.kind()), "muted"));
               nodes.add(Parts.fact(texts.get("side.constraint"), violation.constraint(), "mono"));
-              nodes.add(Parts.fact(texts.get("side.rows"), String.valueOf(violation.count())));
+              nodes.add(Parts.fact(texts.get("side.rows"), Counts.of(violation.count())));
             });
     side.getChildren().setAll(nodes);
   }

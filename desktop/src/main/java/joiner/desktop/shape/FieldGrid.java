@@ -7,21 +7,23 @@ import java.util.function.BiConsumer;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.scene.Node;
-import javafx.scene.control.ComboBox;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.layout.HBox;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.EditingCell;
 import joiner.desktop.widget.Parts;
-import joiner.desktop.widget.ShownAs;
+import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddField;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.edit.Edit;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
 import joiner.model.Field;
@@ -34,8 +36,6 @@ import joiner.naming.NamingPolicy;
 final class FieldGrid {
   /** A line: a field, or the empty one at the end. */
   private record Line(Optional<Field> field) {}
-
-  private static final double ROW = 27;
 
   private final Workbench bench;
   private final Texts texts;
@@ -50,7 +50,8 @@ final class FieldGrid {
     this.texts = texts;
     grid.setEditable(true);
     grid.setId("field-grid");
-    grid.setFixedCellSize(ROW);
+    grid.getStyleClass().add("field-grid");
+    grid.fixedCellSizeProperty().subscribe(size -> size());
     grid.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     grid.getSelectionModel().selectedItemProperty().subscribe(this::picked);
     build();
@@ -87,10 +88,16 @@ final class FieldGrid {
     lines.add(new Line(Optional.empty()));
     grid.getItems().setAll(lines);
     filling = false;
-    double height = 32 + ROW * Math.min(lines.size(), 12) + 4;
-    grid.setPrefHeight(height);
-    grid.setMinHeight(Math.min(height, 330));
+    size();
     select();
+  }
+
+  /** As high as its lines, up to a dozen; how high a line is depends on the size of the text. */
+  private void size() {
+    double row = Math.max(grid.getFixedCellSize(), 27);
+    double height = row * 1.2 + row * Math.min(grid.getItems().size(), 12) + 4;
+    grid.setPrefHeight(height);
+    grid.setMinHeight(Math.min(height, row * 7));
   }
 
   private void select() {
@@ -169,7 +176,7 @@ final class FieldGrid {
 
   private void add(String label) {
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
-    Field field = Field.of(name, label, TypeChoice.suggestedFor(label));
+    Field field = table.unused(Field.of(name, label, TypeChoice.suggestedFor(label)));
     bench.apply(new AddField(table.id(), field));
     bench.selectionProperty().set(Selection.of(table.id(), field.id()));
   }
@@ -267,7 +274,7 @@ final class FieldGrid {
         .ifPresentOrElse(
             type -> bench.apply(ChangeField.type(table, field, type)),
             () -> {
-              bench.tell(texts.get("size.bad", size, typeWords(field)));
+              bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, typeWords(field)));
               grid.refresh();
             });
   }
@@ -328,47 +335,69 @@ final class FieldGrid {
   }
 
   private void remove() {
-    chosen().forEach(field -> bench.apply(new RemoveField(table.id(), field.id(), field.label())));
+    remove(chosen());
   }
 
-  /** A type, changed through a list. */
+  /** Removes fields as one change, which one undo takes back. */
+  private void remove(List<Field> gone) {
+    if (gone.isEmpty()) {
+      return;
+    }
+    List<Edit> edits = new ArrayList<>();
+    gone.forEach(field -> edits.add(new RemoveField(table.id(), field.id(), field.label())));
+    bench.apply(Edit.all(texts.get("undo.remove", gone.size()), edits));
+    bench.tellDone(texts.get("removed", gone.size()), texts.get("undo"));
+  }
+
+  /** What can be done with the chosen field. */
+  List<Command> commands() {
+    var commands = new ArrayList<Command>();
+    for (Field field : chosen()) {
+      commands.add(Command.of(texts.get("key.command", field.label()), this::toggleKey));
+      commands.add(
+          new Command(
+              texts.get("remove.command", field.label()),
+              "",
+              Command.Sort.REMOVAL,
+              () -> remove(List.of(field))));
+    }
+    return commands;
+  }
+
+  /** A type, picked from a list beside it. */
   private final class TypeCell extends TableCell<Line, String> {
+    TypeCell() {
+      setOnMouseClicked(
+          event -> {
+            if (event.getClickCount() == 2) {
+              startEdit();
+            }
+          });
+    }
+
     @Override
     public void startEdit() {
       Optional<Field> field = Optional.ofNullable(getTableRow().getItem()).flatMap(Line::field);
-      if (field.isEmpty()) {
-        return;
-      }
-      super.startEdit();
-      var box = new ComboBox<TypeChoice>();
-      box.getItems().setAll(TypeChoice.values());
-      box.setConverter(new ShownAs<>(choice -> texts.get("type." + choice.name())));
-      TypeChoice.of(field.get().type()).ifPresent(box::setValue);
-      box.setOnAction(event -> choose(field.get(), box.getValue()));
-      box.setOnHidden(event -> cancelEdit());
-      setText(null);
-      setGraphic(box);
-      box.show();
+      field.ifPresent(
+          f ->
+              Picker.open(
+                  this,
+                  texts.get("type.pick"),
+                  List.of(TypeChoice.values()),
+                  TypeChoice.of(f.type()),
+                  choice -> texts.get("type." + choice.name()),
+                  choice -> choose(f, choice)));
     }
 
     private void choose(Field field, TypeChoice choice) {
-      cancelEdit();
       if (!Optional.of(choice).equals(TypeChoice.of(field.type()))) {
         bench.apply(ChangeField.type(table, field, choice.usual()));
       }
     }
 
     @Override
-    public void cancelEdit() {
-      super.cancelEdit();
-      setGraphic(null);
-      setText(getItem());
-    }
-
-    @Override
     protected void updateItem(String text, boolean empty) {
       super.updateItem(text, empty);
-      setGraphic(null);
       setText(empty ? null : text);
     }
   }

@@ -13,6 +13,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import joiner.audit.Violation;
 import joiner.desktop.widget.EditingCell;
+import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRows;
@@ -20,6 +21,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
 import joiner.rows.Rows;
 
 /** The sample rows of a table; cells that break the design are marked. */
@@ -66,6 +68,8 @@ public final class SampleGrid {
       grid.getItems().setAll(IntStream.range(0, rows.count()).boxed().toList());
     }
     shownTable = Optional.of(table.id());
+    grid.setPlaceholder(
+        Parts.prose(texts.get(table.fields().isEmpty() ? "rows.fields" : "rows.type"), "muted"));
     grid.refresh();
   }
 
@@ -104,8 +108,7 @@ public final class SampleGrid {
     grid.getColumns().clear();
     var number = new TableColumn<Integer, String>(texts.get("row.number"));
     number.setPrefWidth(52);
-    number.setCellValueFactory(
-        row -> new ReadOnlyStringWrapper(String.valueOf(row.getValue() + 1)));
+    number.setCellValueFactory(row -> new ReadOnlyStringWrapper(Counts.of(row.getValue() + 1)));
     number.setEditable(false);
     number.setSortable(false);
     grid.getColumns().add(number);

@@ -13,45 +13,162 @@ import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.finding.Topic;
 import joiner.finding.TypeWords;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.Noun;
 import joiner.model.Table;
+import joiner.naming.Counts;
 import joiner.rows.Rows;
 
 /** The side sheet of Shape: the chosen field, or the table itself. */
 final class ShapeSheet {
   private final Workbench bench;
   private final Texts texts;
-  private final VBox node = new VBox();
+  private final VBox node = new VBox(8);
+  private final VBox form = new VBox(8);
+  private final VBox evidence = new VBox(4);
+  private final VBox findings = new VBox(8);
+  private final WhenSeen formSeen = new WhenSeen(this::showForm);
+  private final WhenSeen findingsSeen = new WhenSeen(this::showFindings);
+  private final Computed<Question, Seen> seen;
+  private Object shown = this;
 
   ShapeSheet(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
     node.getStyleClass().add("side-content");
-    bench.historyProperty().subscribe(value -> show());
-    bench.selectionProperty().subscribe(value -> show());
-    bench.verdictProperty().subscribe(value -> show());
+    node.getChildren().setAll(form, evidence, findings);
+    seen =
+        new Computed<>(
+            bench.runner(),
+            texts.get("side.seen.counting"),
+            Lane.WORKING,
+            (left, right) -> left.cells.equals(right.cells),
+            (question, progress) -> question.count());
+    seen.answerProperty().subscribe(this::showSeen);
+    bench.historyProperty().subscribe(value -> formSeen.changed());
+    bench.selectionProperty().subscribe(value -> formSeen.changed());
+    bench.verdictProperty().subscribe(value -> findingsSeen.changed());
   }
 
   Node node() {
     return node;
   }
 
-  private void show() {
+  void look(boolean visible) {
+    seen.look(visible);
+    formSeen.look(visible);
+    findingsSeen.look(visible);
+  }
+
+  private Optional<Field> chosenField(Table table) {
+    return bench.selectionProperty().get().field().filter(table::hasField).map(table::field);
+  }
+
+  /** Builds the form anew only for another thing, so that nobody who types in it is disturbed. */
+  private void showForm() {
     Optional<Table> table = bench.table();
-    Optional<Field> field =
-        table.flatMap(
-            t -> bench.selectionProperty().get().field().filter(t::hasField).map(t::field));
-    if (field.isPresent()) {
-      node.getChildren().setAll(field(table.get(), field.get()));
-    } else {
-      node.getChildren().setAll(table.map(this::table).orElse(List.of()));
+    Optional<Field> field = table.flatMap(this::chosenField);
+    Object about = field.<Object>map(f -> List.of(table.get(), f)).or(() -> table).orElse(node);
+    if (!about.equals(shown)) {
+      shown = about;
+      form.getChildren()
+          .setAll(
+              field
+                  .map(f -> field(table.get(), f))
+                  .or(() -> table.map(this::table))
+                  .orElse(List.of()));
     }
+    if (field.isPresent()) {
+      Rows rows = bench.draft().rows().of(table.get().id());
+      seen.ask(new Question(rows, field.get().id(), rows.identity(field.get().id())));
+    } else {
+      evidence.getChildren().clear();
+    }
+    showFindings();
+  }
+
+  private void showFindings() {
+    findings
+        .getChildren()
+        .setAll(
+            bench
+                .table()
+                .map(
+                    table ->
+                        chosenField(table)
+                            .map(field -> findings(table, field))
+                            .orElseGet(() -> findings(table)))
+                .orElse(List.of()));
+  }
+
+  private List<Node> findings(Table table, Field field) {
+    return FindingCards.of(
+        bench,
+        texts.get("findings"),
+        f -> f.table().equals(table.id()) && f.field().equals(Optional.of(field.id())));
+  }
+
+  private List<Node> findings(Table table) {
+    return FindingCards.of(
+        bench,
+        texts.get("findings"),
+        f -> f.table().equals(table.id()) && f.topic() == Topic.SHAPE);
+  }
+
+  /** What the cells of a field hold, counted. */
+  private record Seen(int rows, int blank, int different, int longest) {}
+
+  /** A column to count. */
+  private record Question(Rows rows, FieldId field, Object cells) {
+    Seen count() {
+      int blank = 0;
+      int longest = 0;
+      Set<String> different = new HashSet<>();
+      for (int row = 0; row < rows.count(); row++) {
+        Optional<String> cell = rows.cell(row, field);
+        blank += cell.isPresent() ? 0 : 1;
+        longest =
+            Math.max(longest, cell.map(text -> text.codePointCount(0, text.length())).orElse(0));
+        cell.ifPresent(different::add);
+      }
+      return new Seen(rows.count(), blank, different.size(), longest);
+    }
+  }
+
+  private void showSeen(Answer<Seen> answer) {
+    evidence
+        .getChildren()
+        .setAll(
+            switch (answer) {
+              case Answer.Current<Seen>(Seen found) -> facts(found);
+              case Answer.Underway<Seen> u ->
+                  List.of(Parts.label(texts.get("side.seen.counting"), "muted", "small"));
+              case Answer.Failed<Seen> f ->
+                  List.of(Parts.prose(f.failure().message(), "brick", "small"));
+              case Answer.Stopped<Seen> s -> List.<Node>of();
+              case Answer.Unasked<Seen> u -> List.<Node>of();
+            });
+  }
+
+  private List<Node> facts(Seen found) {
+    if (found.rows() == 0) {
+      return List.of();
+    }
+    return List.of(
+        Parts.label(texts.get("side.seen"), "heading"),
+        Parts.fact(texts.get("side.seen.blank"), Counts.of(found.blank())),
+        Parts.fact(texts.get("side.seen.different"), Counts.of(found.different())),
+        Parts.fact(texts.get("side.seen.longest"), Counts.of(found.longest())));
   }
 
   private List<Node> field(Table table, Field field) {
@@ -68,12 +185,6 @@ final class ShapeSheet {
             text ->
                 bench.apply(
                     ChangeField.limits(table, field, field.limits().withPattern(present(text))))));
-    nodes.addAll(seen(table, field));
-    nodes.addAll(
-        FindingCards.of(
-            bench,
-            texts.get("findings"),
-            f -> f.table().equals(table.id()) && f.field().equals(Optional.of(field.id()))));
     return nodes;
   }
 
@@ -108,28 +219,6 @@ final class ShapeSheet {
         greatest);
   }
 
-  private List<Node> seen(Table table, Field field) {
-    Rows rows = bench.draft().rows().of(table.id());
-    if (rows.count() == 0) {
-      return List.of();
-    }
-    int blank = 0;
-    int longest = 0;
-    Set<String> different = new HashSet<>();
-    for (int row = 0; row < rows.count(); row++) {
-      Optional<String> cell = rows.cell(row, field.id());
-      blank += cell.isPresent() ? 0 : 1;
-      longest =
-          Math.max(longest, cell.map(text -> text.codePointCount(0, text.length())).orElse(0));
-      cell.ifPresent(different::add);
-    }
-    return List.of(
-        Parts.label(texts.get("side.seen"), "heading"),
-        Parts.fact(texts.get("side.seen.blank"), String.valueOf(blank)),
-        Parts.fact(texts.get("side.seen.different"), String.valueOf(different.size())),
-        Parts.fact(texts.get("side.seen.longest"), String.valueOf(longest)));
-  }
-
   private List<Node> table(Table table) {
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(table.label(), "title"));
@@ -137,7 +226,11 @@ final class ShapeSheet {
         labelled(
             "side.table.label",
             table.label(),
-            text -> rename(table, table.name(), text, table.noun())));
+            text -> {
+              if (!text.isBlank()) {
+                bench.apply(ChangeTable.relabel(bench.design(), table, text.strip()));
+              }
+            }));
     nodes.add(
         labelled(
             "side.table.name",
@@ -176,11 +269,6 @@ final class ShapeSheet {
                         "change the description of " + table.label(),
                         table.id(),
                         t -> t.withDescription(text)))));
-    nodes.addAll(
-        FindingCards.of(
-            bench,
-            texts.get("findings"),
-            f -> f.table().equals(table.id()) && f.topic() == Topic.SHAPE));
     return nodes;
   }
 

@@ -1,12 +1,15 @@
 package joiner.desktop.shape;
 
+import java.util.List;
 import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRows;
 import joiner.model.Table;
@@ -21,6 +24,7 @@ public final class ShapeView implements StageView {
   private final FieldGrid grid;
   private final SampleGrid samples;
   private final ShapeSheet sheet;
+  private final WhenSeen seen = new WhenSeen(this::show);
 
   /** Builds the stage. */
   public ShapeView(Workbench bench) {
@@ -29,9 +33,9 @@ public final class ShapeView implements StageView {
     this.samples = new SampleGrid(bench);
     this.sheet = new ShapeSheet(bench, texts);
     main.getStyleClass().add("stage-area");
-    bench.historyProperty().subscribe(value -> show());
-    bench.selectionProperty().subscribe(value -> show());
-    bench.verdictProperty().subscribe(value -> show());
+    bench.historyProperty().subscribe(value -> seen.changed());
+    bench.selectionProperty().subscribe(value -> seen.changed());
+    bench.verdictProperty().subscribe(value -> seen.changed());
   }
 
   @Override
@@ -42,6 +46,17 @@ public final class ShapeView implements StageView {
   @Override
   public Node side() {
     return sheet.node();
+  }
+
+  @Override
+  public void shown(boolean visible) {
+    seen.look(visible);
+    sheet.look(visible);
+  }
+
+  @Override
+  public List<Command> commands() {
+    return bench.table().isEmpty() ? List.of() : grid.commands();
   }
 
   private void show() {
@@ -78,6 +93,17 @@ public final class ShapeView implements StageView {
         Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted"));
   }
 
+  private Node judgement(int count, int bad) {
+    if (count == 0) {
+      return Parts.label("");
+    }
+    return switch (bench.verdict().state()) {
+      case CHECKING -> Parts.label(texts.get("rows.checking"), "muted");
+      case FAILED -> Parts.label(texts.get("rows.failed"), "brick");
+      case CURRENT -> Parts.label(texts.get("rows.bad", bad), bad > 0 ? "brick" : "muted");
+    };
+  }
+
   private Node rowsHead(Table table) {
     int count = bench.draft().rows().of(table.id()).count();
     var add =
@@ -89,12 +115,13 @@ public final class ShapeView implements StageView {
                         texts.get("undo.row", table.label()),
                         table.id(),
                         rows -> rows.withRow(Map.of()))));
+    add.setDisable(table.fields().isEmpty());
     int bad = samples.badCells();
     return Parts.row(
         10,
         Parts.label(texts.get("rows.title"), "strong"),
         Parts.label(texts.get("rows.count", count), "muted"),
-        Parts.label(count == 0 ? "" : texts.get("rows.bad", bad), bad > 0 ? "brick" : "muted"),
+        judgement(count, bad),
         Parts.spring(),
         add);
   }

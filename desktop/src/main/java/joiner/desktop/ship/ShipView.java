@@ -1,14 +1,12 @@
 package joiner.desktop.ship;
 
 import java.io.File;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -22,27 +20,39 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import joiner.database.Shipment;
 import joiner.database.Target;
+import joiner.database.TargetRefusedException;
 import joiner.ddl.Dialect;
 import joiner.ddl.Dialects;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.ddl.ShipGate;
 import joiner.ddl.Shortfall;
 import joiner.ddl.Statement;
+import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.Background;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Failure;
+import joiner.desktop.work.Job;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Notice;
+import joiner.desktop.work.Progress;
+import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
-import joiner.finding.Severity;
+import joiner.naming.Counts;
 import joiner.rows.Draft;
 
 /**
  * The stage Ship: the script by section, the shipment with its progress, and what was read back.
  */
 public final class ShipView implements StageView {
+  private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
+
   private final Workbench bench;
-  private final Background background;
   private final Texts texts = Texts.beside(ShipView.class);
   private final HBox main = new HBox(16);
   private final VBox side = new VBox();
@@ -53,15 +63,25 @@ public final class ShipView implements StageView {
   private final SqlView sql = new SqlView();
   private final HBox actions = Parts.row(8);
   private final ComboBox<RowsChoice> rows = new ComboBox<>();
-  private final Map<Dialect, SchemaScript> scripts = new LinkedHashMap<>();
+  private final Computed<WrittenScript.Wanted, WrittenScript> script;
+  private final WhenSeen seen = new WhenSeen(this::ask);
+  private final WhenSeen actionsSeen = new WhenSeen(this::showActions);
+  private final Label state = Parts.label("", "oak");
   private Dialect dialect = Dialects.H2;
   private Optional<Statement.Section> section = Optional.empty();
-  private long newest;
+  private Optional<Job<Shipment>> shipping = Optional.empty();
+  private Optional<Draft> shipped = Optional.empty();
 
   /** Builds the stage. */
-  public ShipView(Workbench bench, Background background) {
+  public ShipView(Workbench bench) {
     this.bench = bench;
-    this.background = background;
+    this.script =
+        new Computed<>(
+            bench.runner(),
+            texts.get("writing"),
+            Lane.WORKING,
+            WrittenScript.Wanted::isSame,
+            (wanted, progress) -> WrittenScript.of(wanted));
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     targets.setPrefWidth(188);
@@ -70,12 +90,33 @@ public final class ShipView implements StageView {
     rows.setConverter(new ShownAs<>(choice -> texts.get("rows." + choice)));
     rows.setValue(RowsChoice.ALL);
     rows.setAccessibleText(texts.get("rows"));
-    rows.valueProperty().subscribe(value -> write());
-    var script = new VBox(8, Parts.row(10, title, counts), sections, sql.node(), actions);
-    HBox.setHgrow(script, Priority.ALWAYS);
+    rows.valueProperty().subscribe(value -> seen.changed());
+    counts.setMinWidth(0);
+    var middle = new VBox(8, Parts.row(10, title, counts, state), sections, sql.node(), actions);
+    middle.setMinWidth(0);
+    HBox.setHgrow(middle, Priority.ALWAYS);
     VBox.setVgrow(sql.node(), Priority.ALWAYS);
-    main.getChildren().setAll(targets, script);
-    bench.historyProperty().subscribe(value -> write());
+    main.getChildren().setAll(targets, middle);
+    script.answerProperty().subscribe(value -> show());
+    bench.historyProperty().subscribe(value -> seen.changed());
+    bench.verdictProperty().subscribe(value -> actionsSeen.changed());
+  }
+
+  @Override
+  public void shown(boolean visible) {
+    script.look(visible);
+    seen.look(visible);
+    actionsSeen.look(visible);
+  }
+
+  @Override
+  public List<Command> commands() {
+    var commands = new ArrayList<Command>();
+    for (Dialect one : Dialects.ALL) {
+      commands.add(Command.of(texts.get("script", one.engine()), () -> pick(one)));
+    }
+    commands.add(Command.of(texts.get("save"), this::saveScript));
+    return commands;
   }
 
   @Override
@@ -88,88 +129,98 @@ public final class ShipView implements StageView {
     return side;
   }
 
-  /** Writes all scripts anew in the background. */
-  private void write() {
-    long ticket = ++newest;
-    Draft draft = bench.draft();
-    RowsChoice choice = rows.getValue();
-    background.compute(
-        () -> {
-          Map<Dialect, SchemaScript> written = new LinkedHashMap<>();
-          Dialects.ALL.forEach(d -> written.put(d, SchemaScript.of(draft, d, choice)));
-          return written;
-        },
-        written -> {
-          if (ticket == newest) {
-            scripts.clear();
-            scripts.putAll(written);
-            show();
-          }
-        },
-        failure -> bench.tell(String.valueOf(failure)));
+  private void ask() {
+    script.ask(
+        new WrittenScript.Wanted(
+            bench.draft(), dialect, rows.getValue(), section, bench.design().title()));
   }
 
+  /** Shows the script, or that it is being written; an older one is never shown as the newest. */
   private void show() {
-    SchemaScript script = scripts.get(dialect);
-    showTargets();
     title.setText(texts.get("script", dialect.engine()));
+    boolean current = script.answer().current().isPresent();
+    state.setText(
+        switch (script.answer()) {
+          case Answer.Unasked<WrittenScript> u -> "";
+          case Answer.Current<WrittenScript> c -> "";
+          case Answer.Underway<WrittenScript> u -> texts.get("writing");
+          case Answer.Stopped<WrittenScript> t -> texts.get("writing.stopped");
+          case Answer.Failed<WrittenScript> f -> f.failure().message();
+        });
+    sql.node().pseudoClassStateChanged(STALE, !current);
+    script.answer().current().ifPresent(this::show);
+    showActions();
+  }
+
+  private void show(WrittenScript written) {
+    showTargets(written);
     var design = bench.design();
     counts.setText(
         texts.get(
             "script.count",
-            script.statements().size(),
+            written.statements(),
             design.tables().size(),
             design.relationships().size()));
-    showSections(script);
-    showScript(script);
-    showActions();
-    showBefore(script);
+    showSections(written);
+    sql.show(
+        written.isWhole()
+            ? written.text()
+            : written.text() + texts.get("script.cut", Counts.of(written.lines())));
+    if (shipped.isEmpty()) {
+      showBefore(written);
+    } else if (shipped.get() != bench.draft()) {
+      shipped = Optional.empty();
+      showBefore(written);
+    }
   }
 
-  private void showTargets() {
+  private void showTargets(WrittenScript written) {
     targets.getChildren().setAll(Parts.label(texts.get("targets"), "heading"));
-    for (SchemaScript script : scripts.values()) {
-      int lost = script.shortfalls().size();
-      var card =
-          Parts.card(
-              List.of(
-                  Parts.label(script.dialect().engine(), "strong"),
-                  Parts.prose(
-                      lost == 0 ? texts.get("target.all") : texts.get("target.some", lost),
-                      lost == 0 ? "spruce" : "oak",
-                      "small")),
-              script.dialect() == dialect ? "picked" : "unpicked");
-      card.setId("target-" + script.dialect().id());
-      card.setCursor(javafx.scene.Cursor.HAND);
-      card.setFocusTraversable(true);
-      card.setAccessibleText(script.dialect().engine());
-      Runnable pick = () -> pick(script.dialect());
-      card.setOnMouseClicked(event -> pick.run());
-      card.setOnKeyPressed(
-          event -> {
-            if (event.getCode() == javafx.scene.input.KeyCode.SPACE
-                || event.getCode() == javafx.scene.input.KeyCode.ENTER) {
-              pick.run();
-            }
-          });
-      targets.getChildren().add(card);
-    }
+    var group = new ToggleGroup();
+    written
+        .lost()
+        .forEach(
+            (one, lost) -> {
+              var words =
+                  new VBox(
+                      2,
+                      Parts.label(one.engine(), "strong"),
+                      Parts.label(
+                          lost == 0 ? texts.get("target.all") : texts.get("target.some", lost),
+                          lost == 0 ? "spruce" : "oak",
+                          "small"));
+              var card = new ToggleButton();
+              card.setGraphic(words);
+              card.setToggleGroup(group);
+              card.setSelected(one == dialect);
+              card.getStyleClass().add("target-card");
+              card.setMaxWidth(Double.MAX_VALUE);
+              card.setId("target-" + one.id());
+              card.setAccessibleText(one.engine());
+              card.setOnAction(
+                  event -> {
+                    card.setSelected(true);
+                    pick(one);
+                  });
+              targets.getChildren().add(card);
+            });
     targets.getChildren().addAll(Parts.label(texts.get("rows"), "heading"), rows);
   }
 
   private void pick(Dialect picked) {
-    dialect = picked;
-    section = Optional.empty();
-    show();
+    if (picked != dialect) {
+      dialect = picked;
+      section = Optional.empty();
+      shipped = Optional.empty();
+      ask();
+    }
   }
 
-  private void showSections(SchemaScript script) {
+  private void showSections(WrittenScript written) {
     var group = new ToggleGroup();
     sections.getChildren().setAll(sectionButton(texts.get("section.all"), Optional.empty(), group));
-    for (Statement.Section one : Statement.Section.values()) {
-      if (!script.section(one).isEmpty()) {
-        sections.getChildren().add(sectionButton(one.title(), Optional.of(one), group));
-      }
+    for (Statement.Section one : written.sections()) {
+      sections.getChildren().add(sectionButton(one.title(), Optional.of(one), group));
     }
   }
 
@@ -182,39 +233,66 @@ public final class ShipView implements StageView {
         event -> {
           section = one;
           button.setSelected(true);
-          showScript(scripts.get(dialect));
+          ask();
         });
     return button;
   }
 
-  private void showScript(SchemaScript script) {
-    sql.show(
-        section
-            .map(one -> SchemaScript.text(script.section(one)).stripLeading())
-            .orElseGet(() -> script.text(bench.design().title())));
-  }
-
   private void showActions() {
+    if (shipping.isPresent()) {
+      return; // Its progress stands here until it ends.
+    }
     var nodes = new ArrayList<Node>();
     if (bench.design().tables().isEmpty()) {
       actions.getChildren().setAll(Parts.label(texts.get("empty"), "muted"));
       return;
     }
-    long errors =
-        bench.verdict().findings().stream().filter(f -> f.severity() == Severity.ERROR).count();
     boolean embedded = dialect != Dialects.POSTGRESQL;
-    if (errors > 0) {
-      nodes.add(Parts.label(texts.get("errors", errors), "brick"));
-    } else if (embedded) {
-      var ship = Parts.button(texts.get("ship", dialect.engine()), this::chooseAndShip, "main");
-      ship.setId("ship");
-      nodes.add(ship);
+    if (embedded) {
+      nodes.add(shipButton());
     }
-    nodes.add(Parts.button(texts.get("save"), this::saveScript));
+    var save = Parts.button(texts.get("save"), this::saveScript);
+    save.setDisable(script.answer().current().isEmpty());
+    nodes.add(save);
     if (!embedded) {
-      nodes.add(Parts.label(texts.get("target.postgresql"), "muted", "small"));
+      nodes.add(Parts.shortened(texts.get("target.postgresql"), "muted", "small"));
     }
+    why().ifPresent(reason -> nodes.add(Parts.shortened(reason, "brick")));
     actions.getChildren().setAll(nodes);
+  }
+
+  private Node shipButton() {
+    var ship = Parts.button(texts.get("ship", dialect.engine()), this::chooseAndShip, "main");
+    ship.setId("ship");
+    ship.setDisable(!isReady());
+    return ship;
+  }
+
+  private boolean isReady() {
+    return bench.verdict().isCurrent()
+        && script.answer().current().isPresent()
+        && obstacles().isEmpty();
+  }
+
+  private List<ShipGate.Obstacle> obstacles() {
+    return ShipGate.obstacles(
+        bench.design(), bench.verdict().findings(), bench.verdict().audit(), rows.getValue());
+  }
+
+  /** Why nothing can be shipped now, in words. */
+  private Optional<String> why() {
+    return switch (bench.verdict().state()) {
+      case CHECKING -> Optional.of(texts.get("gate.checking"));
+      case FAILED -> Optional.of(texts.get("gate.failed"));
+      case CURRENT -> {
+        long inDesign = obstacles().stream().filter(o -> !o.inRows()).count();
+        long inRows = obstacles().size() - inDesign;
+        yield obstacles().isEmpty()
+            ? Optional.empty()
+            : Optional.of(
+                inDesign > 0 ? texts.get("errors", inDesign) : texts.get("gate.rows", inRows));
+      }
+    };
   }
 
   private void chooseAndShip() {
@@ -230,29 +308,49 @@ public final class ShipView implements StageView {
   /** Ships the design into a database file of the engine shown. */
   public void ship(Path file) {
     String url = (dialect == Dialects.SQLITE ? "jdbc:sqlite:" : "jdbc:h2:") + file.toAbsolutePath();
-    var task =
-        new ShipTask(
-            bench.draft(), Target.of(url), rows.getValue(), doing -> texts.get("shipping", doing));
+    Draft draft = bench.draft();
+    RowsChoice choice = rows.getValue();
+    Job<Shipment> job =
+        bench
+            .runner()
+            .start(
+                Request.<Shipment>of(
+                        this,
+                        texts.get("shipping.to", dialect.engine()),
+                        progress -> ship(draft, Target.of(url), choice, progress),
+                        shipment -> ended(() -> showResult(shipment, file, draft)),
+                        failure -> ended(() -> showRefusal(failure)))
+                    .whenStopped(() -> ended(() -> {})));
+    shipping = Optional.of(job);
     var bar = new ProgressBar();
-    bar.progressProperty().bind(task.progressProperty());
-    var doing = Parts.label("", "muted");
-    doing.textProperty().bind(task.messageProperty());
-    actions.getChildren().setAll(bar, doing, Parts.button(texts.get("cancel"), task::cancel));
-    task.setOnSucceeded(
-        event -> {
-          showActions();
-          showResult(task.getValue(), file);
-        });
-    task.setOnFailed(
-        event -> {
-          showActions();
-          showRefusal(task.getException());
-        });
-    task.setOnCancelled(event -> showActions());
-    background.start(task);
+    bar.progressProperty().bind(job.doneProperty());
+    var doing = Parts.shortened("", "muted");
+    doing.textProperty().bind(job.wordsProperty());
+    actions
+        .getChildren()
+        .setAll(bar, doing, Parts.button(texts.get("cancel"), () -> bench.runner().stop(job)));
   }
 
-  private void showBefore(SchemaScript script) {
+  private Shipment ship(Draft draft, Target target, RowsChoice choice, Progress progress)
+      throws TargetRefusedException {
+    return Shipment.ship(
+        draft,
+        target,
+        choice,
+        (done, total, doing) -> {
+          progress.share((double) done / Math.max(total, 1));
+          progress.doing(texts.get("shipping", doing));
+          return !progress.stopped();
+        });
+  }
+
+  private void ended(Runnable then) {
+    shipping = Optional.empty();
+    showActions();
+    then.run();
+  }
+
+  private void showBefore(WrittenScript script) {
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(texts.get("side.title"), "title"));
     nodes.add(Parts.prose(texts.get("side.why"), "muted"));
@@ -272,7 +370,8 @@ public final class ShipView implements StageView {
     side.getChildren().setAll(nodes);
   }
 
-  private void showResult(Shipment shipment, Path file) {
+  private void showResult(Shipment shipment, Path file, Draft draft) {
+    shipped = Optional.of(draft);
     var verification = shipment.verification();
     var nodes = new ArrayList<Node>();
     var head = Parts.prose(texts.get("result.title"), "title");
@@ -301,12 +400,14 @@ public final class ShipView implements StageView {
     side.getChildren().setAll(nodes);
   }
 
-  private void showRefusal(Throwable refusal) {
+  private void showRefusal(Failure refusal) {
+    if (refusal.details().isPresent()) {
+      bench.tell(refusal);
+    }
     side.getChildren()
         .setAll(
             Parts.prose(texts.get("refused.title"), "title"),
-            Parts.card(
-                List.of(Parts.prose(texts.get("refused.why", refusal.getMessage()))), "error"));
+            Parts.card(List.of(Parts.prose(texts.get("refused.why", refusal.message()))), "error"));
   }
 
   private void saveScript() {
@@ -315,15 +416,21 @@ public final class ShipView implements StageView {
     chooser.setInitialFileName(bench.design().name() + "-" + dialect.id() + ".sql");
     File file = chooser.showSaveDialog(main.getScene().getWindow());
     if (file != null) {
-      String text = scripts.get(dialect).text(bench.design().title());
-      background.compute(
-          () -> Files.writeString(file.toPath(), text),
-          saved -> bench.tell(texts.get("saved", saved)),
-          failure ->
-              bench.tell(
-                  texts.get(
-                      "save.failed",
-                      failure instanceof IOException ? failure.getMessage() : failure.toString())));
+      Draft draft = bench.draft();
+      Dialect written = dialect;
+      RowsChoice choice = rows.getValue();
+      bench
+          .runner()
+          .start(
+              Request.of(
+                  "save script",
+                  texts.get("saving.script"),
+                  progress -> {
+                    SchemaScript whole = SchemaScript.of(draft, written, choice);
+                    return Files.writeString(file.toPath(), whole.text(draft.design().title()));
+                  },
+                  saved -> bench.tell(Notice.Sort.DONE, texts.get("saved", saved)),
+                  bench::tell));
     }
   }
 }

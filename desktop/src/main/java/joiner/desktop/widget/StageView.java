@@ -1,5 +1,6 @@
 package joiner.desktop.widget;
 
+import java.util.List;
 import javafx.scene.Node;
 
 /** One of the six working views. */
@@ -9,4 +10,12 @@ public interface StageView {
 
   /** What stands in the side sheet. */
   Node side();
+
+  /** Is told when the stage comes into sight and when it goes out of it. */
+  default void shown(boolean visible) {}
+
+  /** What can be done here, for the finder. */
+  default List<Command> commands() {
+    return List.of();
+  }
 }

@@ -1,6 +1,9 @@
 package joiner.desktop.widget;
 
 import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.scene.TraversalDirection;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
@@ -13,13 +16,17 @@ public final class TypedText {
   /** A field with a text. */
   public static TextField of(String text, Consumer<String> changed) {
     var field = new TextField(text);
-    settle(field, text, changed);
-    field.setOnAction(event -> commit(field, text, changed));
+    settle(field, () -> text, changed);
     return field;
   }
 
-  /** Lets any text control tell when its text has changed from what it was. */
-  public static void settle(TextInputControl control, String before, Consumer<String> changed) {
+  /**
+   * Lets any text control tell when its text has changed from what it was.
+   *
+   * @param before the text as the design has it now
+   */
+  public static void settle(
+      TextInputControl control, Supplier<String> before, Consumer<String> changed) {
     control
         .focusedProperty()
         .subscribe(
@@ -32,15 +39,39 @@ public final class TypedText {
         KeyEvent.KEY_PRESSED,
         event -> {
           if (event.getCode() == KeyCode.ESCAPE) {
-            control.setText(before);
+            control.setText(before.get());
           }
         });
+    if (control instanceof TextField field) {
+      field.setOnAction(event -> commit(control, before, changed));
+    }
   }
 
-  private static void commit(TextInputControl control, String before, Consumer<String> changed) {
+  private static void commit(
+      TextInputControl control, Supplier<String> before, Consumer<String> changed) {
     boolean inWindow = control.getScene() != null;
-    if (inWindow && !control.getText().equals(before)) {
+    if (inWindow && !control.getText().equals(before.get())) {
       changed.accept(control.getText());
     }
+  }
+
+  /** Shows the text the design has now, unless somebody types here just now. */
+  public static void show(TextInputControl control, String text) {
+    if (!control.isFocused() && !control.getText().equals(text)) {
+      control.setText(text);
+    }
+  }
+
+  /** Lets Tab leave a text area, as it leaves every other control. */
+  public static void leaveWithTab(TextArea area) {
+    area.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.TAB && !event.isControlDown()) {
+            area.requestFocusTraversal(
+                event.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
+            event.consume();
+          }
+        });
   }
 }

@@ -1,9 +1,17 @@
 package joiner.desktop.work;
 
-/** Whether the last change is on disk. */
+/** Whether the design as it stands is on disk. */
 public enum SaveState {
+  /** In its folder. */
   SAVED,
+  /** On the way there. */
   SAVING,
-  NOWHERE,
-  FAILED
+  /** It has no folder and nothing was changed yet. */
+  UNTOUCHED,
+  /** It has no folder; it is kept for the next start all the same. */
+  KEPT,
+  /** It could not be written. */
+  FAILED,
+  /** Somebody else changed the files; nothing is written until that is settled. */
+  CONFLICT
 }

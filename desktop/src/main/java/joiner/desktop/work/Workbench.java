@@ -1,24 +1,16 @@
 package joiner.desktop.work;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
-import java.util.concurrent.Executor;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
-import joiner.audit.Audit;
 import joiner.edit.Edit;
 import joiner.edit.EditRefusedException;
 import joiner.edit.History;
-import joiner.finding.DesignChecks;
-import joiner.finding.KnownFindings;
-import joiner.format.DesignFolder;
 import joiner.model.Design;
 import joiner.model.Table;
 import joiner.rows.Draft;
@@ -28,48 +20,35 @@ import joiner.rows.Draft;
  * the background, each on an unchanging snapshot. Belongs to the window's thread.
  */
 public final class Workbench {
-  private final Executor background;
-  private final Executor window;
+  private final Runner runner;
   private final Clock clock;
-  private final AtomicLong newest = new AtomicLong();
-  private final KnownFindings known = new KnownFindings();
+  private final Notices notices = new Notices();
+  private final Keeper keeper;
+  private final Checking checking;
   private final ReadOnlyObjectWrapper<History> history;
-  private final ReadOnlyObjectWrapper<Verdict> verdict = new ReadOnlyObjectWrapper<>(Verdict.NONE);
-  private final ReadOnlyObjectWrapper<SaveState> saved;
-  private final ReadOnlyObjectWrapper<Optional<String>> notice =
-      new ReadOnlyObjectWrapper<>(Optional.empty());
   private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
   private final ObjectProperty<Stage> stage = new SimpleObjectProperty<>(Stage.GATHER);
-  private Optional<Path> folder;
 
-  /**
-   * Opens a draft.
-   *
-   * @param folder where it is saved after each change; empty: nowhere yet
-   * @param background runs checks and saves, one at a time
-   * @param window runs what belongs to the window's thread
-   */
-  public Workbench(
-      Draft draft, Optional<Path> folder, Executor background, Executor window, Clock clock) {
-    this.history = new ReadOnlyObjectWrapper<>(History.startingWith(draft));
-    this.folder = folder;
-    this.background = background;
-    this.window = window;
+  /** Puts a design on the bench. */
+  public Workbench(OpenDesign opened, Runner runner, Recovery recovery, Clock clock) {
+    this.runner = runner;
     this.clock = clock;
-    this.saved =
-        new ReadOnlyObjectWrapper<>(folder.isPresent() ? SaveState.SAVED : SaveState.NOWHERE);
-    stage.set(draft.design().tables().isEmpty() ? Stage.GATHER : Stage.CONNECT);
-    check();
+    this.keeper = new Keeper(runner, notices, recovery);
+    this.checking = new Checking(runner, clock);
+    this.history = new ReadOnlyObjectWrapper<>(History.startingWith(opened.draft()));
+    verdictProperty().subscribe(verdict -> verdict.failure().ifPresent(this::tell));
+    open(opened);
   }
 
-  /** Puts another draft on the bench, with a history of its own. */
-  public void open(Draft draft, Optional<Path> from) {
-    folder = from;
+  /** Puts another design on the bench, with a history of its own. */
+  public void open(OpenDesign opened) {
+    keeper.open(opened);
     selection.set(Selection.NONE);
-    history.set(History.startingWith(draft));
-    saved.set(from.isPresent() ? SaveState.SAVED : SaveState.NOWHERE);
-    notice.set(Optional.empty());
-    check();
+    history.set(History.startingWith(opened.draft()));
+    stage.set(opened.draft().design().tables().isEmpty() ? Stage.GATHER : Stage.CONNECT);
+    checking.ask(opened.draft());
+    notices.clear();
+    opened.notices().forEach(text -> tell(Notice.Sort.HINT, text));
   }
 
   public ReadOnlyObjectProperty<History> historyProperty() {
@@ -77,16 +56,22 @@ public final class Workbench {
   }
 
   public ReadOnlyObjectProperty<Verdict> verdictProperty() {
-    return verdict.getReadOnlyProperty();
+    return checking.verdictProperty();
   }
 
-  public ReadOnlyObjectProperty<SaveState> savedProperty() {
-    return saved.getReadOnlyProperty();
+  /** What was told to the user. */
+  public Notices notices() {
+    return notices;
   }
 
-  /** What the last change was refused for, if it was. */
-  public ReadOnlyObjectProperty<Optional<String>> noticeProperty() {
-    return notice.getReadOnlyProperty();
+  /** What keeps the design on disk. */
+  public Keeper keeper() {
+    return keeper;
+  }
+
+  /** Where work is done that is longer than a frame. */
+  public Runner runner() {
+    return runner;
   }
 
   public ObjectProperty<Selection> selectionProperty() {
@@ -110,7 +95,7 @@ public final class Workbench {
   }
 
   public Verdict verdict() {
-    return verdict.get();
+    return checking.verdictProperty().get();
   }
 
   /** The chosen table, if it is still there. */
@@ -123,24 +108,49 @@ public final class Workbench {
     apply(() -> edit);
   }
 
-  /** Makes a change that may be refused while it is put together. */
-  public void apply(Supplier<Edit> edit) {
+  /**
+   * Makes a change that may be refused while it is put together.
+   *
+   * @return whether it was made
+   */
+  public boolean apply(Supplier<Edit> edit) {
     try {
       take(history.get().after(edit.get()));
-      notice.set(Optional.empty());
+      notices.dismissRefusals();
+      return true;
     } catch (EditRefusedException refused) {
-      notice.set(Optional.of(refused.getMessage()));
+      tell(Notice.Sort.REFUSED, refused.getMessage());
+      return false;
     }
   }
 
-  /** Tells the user something that needs no answer. */
-  public void tell(String message) {
-    notice.set(Optional.of(message));
+  /** Tells the user something. */
+  public void tell(Notice.Sort sort, String message, Notice.Answer... answers) {
+    notices.tell(Notice.of(sort, message, answers));
   }
 
-  /** Forgets what was told. */
-  public void dismissNotice() {
-    notice.set(Optional.empty());
+  /** Tells of something done that can be taken back at once. */
+  public void tellDone(String message, String undo) {
+    History done = history.get();
+    tell(
+        Notice.Sort.DONE,
+        message,
+        new Notice.Answer(
+            undo,
+            () -> {
+              if (history.get() == done) {
+                undo();
+              } else {
+                tell(
+                    Notice.Sort.REFUSED,
+                    "Other changes came after it; take those back first with Ctrl+Z.");
+              }
+            }));
+  }
+
+  /** Tells of something that went wrong. */
+  public void tell(Failure failure) {
+    notices.tell(Notice.of(failure));
   }
 
   public void undo() {
@@ -154,71 +164,56 @@ public final class Workbench {
   private void take(History next) {
     if (next != history.get()) {
       history.set(next);
-      check();
-      save();
+      checking.ask(next.present());
+      keeper.changed(next.present());
     }
   }
 
-  /** Saves from now on in that folder, beginning now. */
+  /** Saves from now on in that folder, beginning now, in the place of what stands there. */
   public void saveIn(Path path) {
-    folder = Optional.of(path);
-    save();
+    keeper.saveIn(path, draft());
   }
 
-  private void check() {
-    long ticket = newest.incrementAndGet();
-    Draft snapshot = draft();
-    background.execute(
-        () -> {
-          if (ticket == newest.get()) {
-            long start = System.nanoTime();
-            var findings = DesignChecks.run(snapshot, known);
-            var audit = Audit.of(snapshot, clock, () -> ticket != newest.get());
-            var result = new Verdict(findings, audit, (System.nanoTime() - start) / 1_000_000);
-            window.execute(() -> show(ticket, result));
-          }
+  /** Looks whether somebody else changed the files of the design. */
+  public void lookForChanges() {
+    keeper.look(draft());
+  }
+
+  /**
+   * Settles a conflict for the files of the others; our state stays one step back in the history.
+   *
+   * @param name of the step
+   */
+  public void takeTheirs(String name) {
+    keeper.takeTheirs(
+        opened -> {
+          history.set(history.get().replaced(name, opened.draft()));
+          checking.ask(opened.draft());
         });
   }
 
-  private void show(long ticket, Verdict result) {
-    if (ticket == newest.get()) {
-      verdict.set(result);
-    }
+  /** Settles a conflict for the design as it is here. */
+  public void keepOurs() {
+    keeper.keepOurs(draft());
   }
 
-  private void save() {
-    if (folder.isEmpty()) {
-      saved.set(SaveState.NOWHERE);
-      return;
-    }
-    saved.set(SaveState.SAVING);
-    long ticket = newest.get();
-    Draft snapshot = draft();
-    Path target = folder.get();
-    background.execute(
-        () -> {
-          SaveState state = write(snapshot, target);
-          window.execute(
-              () ->
-                  saved.set(
-                      ticket == newest.get() || state == SaveState.FAILED ? state : saved.get()));
-        });
+  /** Settles a conflict for both: ours goes on in a folder of its own. */
+  public void keepBoth() {
+    keeper.keepBoth(draft());
   }
 
-  private SaveState write(Draft snapshot, Path target) {
-    try {
-      DesignFolder.save(snapshot, target);
-      return SaveState.SAVED;
-    } catch (IOException | UncheckedIOException e) {
-      window.execute(
-          () ->
-              tell(
-                  "The design could not be saved in "
-                      + target
-                      + ": "
-                      + e.getMessage()
-                      + ". Choose another folder with Ctrl+S."));
-      return SaveState.FAILED;
-    }
+  /** Ends with the design on the bench; what is under way is still written. */
+  public void leave() {
+    keeper.leave();
+  }
+
+  /** Keeps a design that was taken up again for the next start. */
+  public void keepForRecovery() {
+    keeper.changed(draft());
+  }
+
+  /** Throws an unsaved design away for good. */
+  public void discard() {
+    keeper.discard();
   }
 }

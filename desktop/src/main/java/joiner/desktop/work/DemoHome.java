@@ -1,4 +1,4 @@
-package joiner.desktop;
+package joiner.desktop.work;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -7,11 +7,11 @@ import java.util.stream.Stream;
 import joiner.format.UnreadableFileException;
 
 /** The demo that comes with Joiner. */
-public final class DemoDesign {
-  private DemoDesign() {}
+public final class DemoHome {
+  private DemoHome() {}
 
   /** Folder of the demo design, its broken copy and its source files. */
-  public static Path home() throws UnreadableFileException {
+  public static Path find() throws UnreadableFileException {
     Path home = Path.of(System.getProperty("joiner.home", ".")).toAbsolutePath().normalize();
     for (Path at = home; at != null; at = at.getParent()) {
       if (Files.isRegularFile(at.resolve("demo/saltmarsh-pottery/datapackage.json"))) {
@@ -24,7 +24,7 @@ public final class DemoDesign {
 
   /** Copies the demo design into a folder, which is made if it is not there. */
   public static void copyTo(Path folder) throws IOException, UnreadableFileException {
-    Path from = home().resolve("saltmarsh-pottery");
+    Path from = find().resolve("saltmarsh-pottery");
     try (Stream<Path> files = Files.walk(from)) {
       for (Path file : files.toList()) {
         Path to = folder.resolve(from.relativize(file).toString());

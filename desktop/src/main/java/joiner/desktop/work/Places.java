@@ -1,0 +1,49 @@
+package joiner.desktop.work;
+
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Where a platform keeps an application's files: on Linux by the XDG Base Directory Specification
+ * (version 0.8), on macOS below Library, on Windows below the application data. The system property
+ * {@code joiner.files} names one folder for all of them.
+ */
+public final class Places {
+  private Places() {}
+
+  /** What the user chose: theme, window, recent designs. */
+  public static Path settings() {
+    return folder("XDG_CONFIG_HOME", ".config", "Preferences").resolve("settings.properties");
+  }
+
+  /** Designs that have no folder of their own yet. */
+  public static Path recovery() {
+    return folder("XDG_DATA_HOME", ".local/share", "Application Support").resolve("recovery");
+  }
+
+  /** What went wrong. */
+  public static Path log() {
+    return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("joiner.log");
+  }
+
+  private static Path folder(String variable, String underHome, String underLibrary) {
+    String given = System.getProperty("joiner.files", "");
+    if (!given.isEmpty()) {
+      return Path.of(given);
+    }
+    Path home = Path.of(System.getProperty("user.home", "."));
+    String system = System.getProperty("os.name", "").toLowerCase(Locale.ROOT);
+    if (system.contains("mac")) {
+      return home.resolve("Library").resolve(underLibrary).resolve("Joiner");
+    }
+    if (system.contains("windows")) {
+      return variable("APPDATA").orElse(home.resolve("AppData/Roaming")).resolve("Joiner");
+    }
+    return variable(variable).orElse(home.resolve(underHome)).resolve("joiner");
+  }
+
+  private static Optional<Path> variable(String name) {
+    return Optional.ofNullable(System.getenv(name)).filter(p -> !p.isBlank()).map(Path::of);
+  }
+}
