@@ -151,8 +151,8 @@ public final class Differences {
       found.add(
           after.label()
               + " has "
-              + Counts.of(there.count())
-              + " rows, here "
+              + Counts.of(there.count(), "row", "rows")
+              + ", here "
               + Counts.of(here.count())
               + ".");
       return;
@@ -167,7 +167,11 @@ public final class Differences {
       }
     }
     if (cells > 0) {
-      found.add(after.label() + " has " + Counts.of(cells) + " cells that are others here.");
+      found.add(
+          after.label()
+              + ": "
+              + Counts.of(cells, "cell is another", "cells are others")
+              + " there.");
     }
   }
 }

@@ -10,4 +10,9 @@ public final class Counts {
   public static String of(long number) {
     return String.format(Locale.ENGLISH, "%,d", number);
   }
+
+  /** A number of things: 1 row, 66,667 rows. */
+  public static String of(long number, String singular, String plural) {
+    return of(number) + " " + (number == 1 ? singular : plural);
+  }
 }

@@ -225,6 +225,7 @@ public final class Frame {
   private Map<KeyCombination, Runnable> shortcuts() {
     var control = KeyCombination.SHORTCUT_DOWN;
     var shift = KeyCombination.SHIFT_DOWN;
+    var anyShift = KeyCombination.SHIFT_ANY; // On many keyboards + is typed with it.
     var looks = new Looks();
     Map<KeyCombination, Runnable> map = new LinkedHashMap<>();
     map.put(new KeyCodeCombination(KeyCode.K, control), finder::open);
@@ -232,8 +233,8 @@ public final class Frame {
     map.put(new KeyCodeCombination(KeyCode.Z, control, shift), bench::redo);
     map.put(new KeyCodeCombination(KeyCode.T, control), actions::addTable);
     map.put(new KeyCodeCombination(KeyCode.L, control, shift), looks::switchTheme);
-    map.put(new KeyCodeCombination(KeyCode.PLUS, control), looks::largerText);
-    map.put(new KeyCodeCombination(KeyCode.EQUALS, control), looks::largerText);
+    map.put(new KeyCodeCombination(KeyCode.PLUS, control, anyShift), looks::largerText);
+    map.put(new KeyCodeCombination(KeyCode.EQUALS, control, anyShift), looks::largerText);
     map.put(new KeyCodeCombination(KeyCode.ADD, control), looks::largerText);
     map.put(new KeyCodeCombination(KeyCode.MINUS, control), looks::smallerText);
     map.put(new KeyCodeCombination(KeyCode.SUBTRACT, control), looks::smallerText);

@@ -56,8 +56,7 @@ final class Strip {
     title.setId("design-title");
     title.setAccessibleText(texts.get("title"));
     title.setTooltip(new Tooltip(texts.get("title")));
-    title.setMinWidth(0);
-    title.setMaxWidth(180);
+    title.setPrefColumnCount(14);
     title.setFocusTraversable(true);
     title.focusedProperty().subscribe(this::titleLeft);
     title.setOnAction(event -> stages.getChildren().getFirst().requestFocus());
@@ -68,8 +67,6 @@ final class Strip {
           }
         });
     name.setMinWidth(212);
-    name.setPrefWidth(212);
-    name.setMaxWidth(212);
     this.node = Parts.row(12, name, stages, Parts.spring(), finder(openFinder), undo, redo);
     node.getStyleClass().add("strip");
     bench.stageProperty().subscribe(stage -> tabs.get(stage).setSelected(true));

@@ -126,7 +126,7 @@ final class RuleCard {
   private TextArea condition() {
     condition.getStyleClass().add("condition");
     condition.setWrapText(true);
-    condition.setPrefRowCount(Math.clamp(rule.condition().length() / 52 + 1, 1, 4));
+    condition.setPrefRowCount(Math.clamp(rule.condition().length() / 34 + 1, 1, 5));
     condition.setAccessibleText(texts.get("condition"));
     condition.setId("condition-" + rule.name());
     condition.textProperty().addListener((property, was, is) -> judge());

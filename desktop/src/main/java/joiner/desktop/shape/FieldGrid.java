@@ -98,6 +98,7 @@ final class FieldGrid {
     double height = row * 1.2 + row * Math.min(grid.getItems().size(), 12) + 4;
     grid.setPrefHeight(height);
     grid.setMinHeight(Math.min(height, row * 7));
+    grid.getColumns().stream().limit(1).forEach(key -> key.setMinWidth(row * 1.7));
   }
 
   private void select() {
