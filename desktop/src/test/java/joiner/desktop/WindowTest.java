@@ -153,7 +153,13 @@ class WindowTest {
     go(robot, Stage.SHIP);
     until(() -> !robot.lookup("#ship").queryAll().isEmpty());
     Path file = folder.resolve("walk");
-    until(() -> !node(robot, "ship", Button.class).isDisabled());
+    until(
+        () ->
+            robot
+                .lookup("#ship")
+                .tryQueryAs(Button.class)
+                .filter(b -> !b.isDisabled())
+                .isPresent());
     robot.interact(
         () -> {
           ship = new ShipView(bench);

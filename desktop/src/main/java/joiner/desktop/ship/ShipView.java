@@ -60,7 +60,7 @@ public final class ShipView implements StageView {
   private final Label title = Parts.label("", "title");
   private final Label counts = Parts.label("", "muted");
   private final FlowPane sections = new FlowPane(6, 6);
-  private final SqlView sql = new SqlView();
+  private final SqlView sql = new SqlView(texts.get("script.name"));
   private final HBox actions = Parts.row(8);
   private final ComboBox<RowsChoice> rows = new ComboBox<>();
   private final Computed<WrittenScript.Wanted, WrittenScript> script;

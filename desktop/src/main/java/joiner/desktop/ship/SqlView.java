@@ -5,6 +5,9 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javafx.scene.Node;
+import javafx.scene.TraversalDirection;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import org.fxmisc.flowless.VirtualizedScrollPane;
 import org.fxmisc.richtext.CodeArea;
 import org.fxmisc.richtext.model.StyleSpans;
@@ -19,7 +22,17 @@ final class SqlView {
   private final CodeArea area = new CodeArea();
   private final Node node = new VirtualizedScrollPane<>(area);
 
-  SqlView() {
+  SqlView(String name) {
+    area.setAccessibleText(name);
+    area.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.TAB) {
+            area.requestFocusTraversal(
+                event.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
+            event.consume();
+          }
+        });
     area.setEditable(false);
     area.getStyleClass().add("sql-view");
     area.setId("script");

@@ -1,0 +1,346 @@
+package joiner.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import joiner.Pottery;
+import joiner.desktop.frame.Frame;
+import joiner.desktop.theme.Theme;
+import joiner.desktop.work.Notice;
+import joiner.desktop.work.OpenDesign;
+import joiner.desktop.work.Recovery;
+import joiner.desktop.work.Runner;
+import joiner.desktop.work.SaveState;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Settings;
+import joiner.desktop.work.Stage;
+import joiner.desktop.work.Verdict;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Noun;
+import joiner.model.Table;
+import joiner.model.TableId;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** What the window shows is true of the design as it stands, and nothing typed is lost. */
+@ExtendWith(ApplicationExtension.class)
+class TrueWindowTest {
+  @TempDir static Path folder;
+
+  private Workbench bench;
+  private Frame frame;
+  private Scene scene;
+
+  @Start
+  void start(javafx.stage.Stage stage) throws Exception {
+    Theme.loadFonts();
+    Path home = Files.createTempDirectory(folder, "home");
+    var recovery = new Recovery(home.resolve("recovery"));
+    bench =
+        new Workbench(OpenDesign.of(Pottery.demo()), Runner.ofWindow(), recovery, Pottery.CLOCK);
+    frame = new Frame(bench, recovery, Settings.in(home.resolve("settings.properties")));
+    scene = new Scene(frame.root(), 1000, 800);
+    frame.dress(scene);
+    stage.setScene(scene);
+    stage.setX(0);
+    stage.setY(0);
+    stage.show();
+  }
+
+  @BeforeEach
+  void settled() throws Exception {
+    until(() -> bench.verdict().isCurrent());
+  }
+
+  private static void until(BooleanSupplier condition) throws Exception {
+    WaitForAsyncUtils.waitFor(
+        20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.asyncFx(condition::getAsBoolean).get());
+  }
+
+  private void show(FxRobot robot, Stage stage, String table) {
+    robot.interact(
+        () -> {
+          bench.selectionProperty().set(Selection.of(new TableId(table)));
+          bench.stageProperty().set(stage);
+        });
+  }
+
+  private <T extends Node> T node(FxRobot robot, String id, Class<T> type) throws Exception {
+    until(() -> robot.lookup("#" + id).tryQuery().isPresent());
+    return robot.lookup("#" + id).queryAs(type);
+  }
+
+  private static boolean says(FxRobot robot, String text) {
+    return robot.lookup(".label").<Labeled>queryAllAs(Labeled.class).stream()
+        .anyMatch(label -> label.getText() != null && label.getText().contains(text));
+  }
+
+  private Field field(String table, String field) {
+    return bench.design().table(new TableId(table)).field(new FieldId(field));
+  }
+
+  @Test
+  void proveNeverSaysThatAllIsWellWhileItStillChecks(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "kiln");
+    until(() -> says(robot, "Every sample row keeps the design"));
+    robot.interact(
+        () -> {
+          Table kiln = bench.design().table(new TableId("kiln"));
+          bench.apply(ChangeField.required(kiln, field("kiln", "fallback_id"), true));
+          assertThat(bench.verdict().state()).isEqualTo(Verdict.State.CHECKING);
+          assertThat(says(robot, "Every sample row keeps the design")).isFalse();
+          assertThat(says(robot, "Nothing to fix")).isFalse();
+          assertThat(says(robot, "hecking")).isTrue();
+        });
+    until(() -> bench.verdict().isCurrent());
+    assertThat(says(robot, "Every sample row keeps the design")).isFalse();
+  }
+
+  @Test
+  void aVerdictThatArrivesChoosesNothing(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "kiln");
+    robot.interact(
+        () -> {
+          Table piece = bench.design().table(new TableId("piece"));
+          bench.apply(ChangeField.required(piece, field("piece", "firing_id"), true));
+        });
+    until(() -> bench.verdict().isCurrent());
+    node(robot, "violations", ListView.class);
+    assertThat(bench.selectionProperty().get()).isEqualTo(Selection.of(new TableId("kiln")));
+  }
+
+  @Test
+  void shipOffersNothingWhileTheScriptIsOfAnEarlierDesign(FxRobot robot) throws Exception {
+    show(robot, Stage.SHIP, "kiln");
+    node(robot, "ship", Button.class);
+    until(() -> !robot.lookup("#ship").queryAs(Button.class).isDisabled());
+    robot.interact(
+        () -> {
+          Table kiln = bench.design().table(new TableId("kiln"));
+          bench.apply(ChangeTable.rename(kiln, "oven", "Oven", new Noun("oven", "ovens")));
+          assertThat(robot.lookup("#ship").queryAs(Button.class).isDisabled()).isTrue();
+          assertThat(says(robot, "writing the script")).isTrue();
+        });
+    until(() -> !robot.lookup("#ship").queryAs(Button.class).isDisabled());
+    var sql = robot.lookup("#script").queryAs(org.fxmisc.richtext.CodeArea.class);
+    assertThat(sql.getText()).contains("CREATE TABLE oven").doesNotContain("CREATE TABLE kiln");
+  }
+
+  @Test
+  void rowsThatBreakTheDesignCloseTheGateUnlessTheyStayHere(FxRobot robot) throws Exception {
+    robot.interact(
+        () -> {
+          Table kiln = bench.design().table(new TableId("kiln"));
+          bench.apply(ChangeField.required(kiln, field("kiln", "fallback_id"), true));
+        });
+    show(robot, Stage.SHIP, "kiln");
+    until(() -> bench.verdict().isCurrent() && says(robot, "Rows break one constraint"));
+    assertThat(node(robot, "ship", Button.class).isDisabled()).isTrue();
+  }
+
+  @Test
+  void whatIsTypedInTheSheetStaysWhenAVerdictArrives(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "kiln");
+    until(() -> says(robot, "Name in the database"));
+    TextField label =
+        robot.lookup(".side-sheet .text-field").<TextField>queryAllAs(TextField.class).stream()
+            .filter(f -> f.getText().equals("Kiln"))
+            .findFirst()
+            .orElseThrow();
+    robot.interact(
+        () -> {
+          label.requestFocus();
+          label.setText("Big ov");
+          Table piece = bench.design().table(new TableId("piece"));
+          bench.apply(ChangeField.required(piece, field("piece", "firing_id"), true));
+        });
+    until(() -> bench.verdict().isCurrent());
+    assertThat(label.getScene()).as("the field is still there").isNotNull();
+    assertThat(label.getText()).isEqualTo("Big ov");
+    robot.interact(() -> label.setText("Big oven"));
+    robot.type(KeyCode.ENTER);
+    until(() -> bench.design().table(new TableId("kiln")).name().equals("big_oven"));
+    assertThat(bench.design().table(new TableId("kiln")).noun().plural()).isEqualTo("big ovens");
+  }
+
+  @Test
+  void tabLeavesTheConditionOfARuleAndTheMessageKeepsTheFocus(FxRobot robot) throws Exception {
+    show(robot, Stage.GUARD, "kiln");
+    robot.interact(node(robot, "new-rule", Button.class)::fire);
+    until(() -> robot.lookup(".condition").tryQuery().isPresent());
+    TextArea condition = robot.lookup(".condition").queryAs(TextArea.class);
+    robot.interact(
+        () -> {
+          condition.requestFocus();
+          condition.setText("litres > 10");
+        });
+    robot.type(KeyCode.TAB);
+    until(() -> scene.getFocusOwner() instanceof TextField);
+    until(() -> !bench.design().table(new TableId("kiln")).rules().getLast().condition().isEmpty());
+    until(() -> bench.verdict().isCurrent());
+    TextField message = (TextField) scene.getFocusOwner();
+    assertThat(message.getAccessibleText()).isEqualTo("Message when it is broken");
+    assertThat(condition.getText()).as("no tab in it").isEqualTo("litres > 10");
+    robot.interact(() -> message.setText("A kiln is larger"));
+    robot.interact(scene.getRoot()::requestFocus);
+    until(
+        () ->
+            bench
+                .design()
+                .table(new TableId("kiln"))
+                .rules()
+                .getLast()
+                .message()
+                .equals("A kiln is larger"));
+  }
+
+  @Test
+  void movingThroughTheTypesChangesNothingUntilOneIsPicked(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "kiln");
+    TableView<?> grid = node(robot, "field-grid", TableView.class);
+    robot.interact(
+        () -> {
+          grid.getSelectionModel().select(1);
+          grid.edit(1, typeColumn(grid));
+        });
+    var before = bench.design();
+    until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
+    robot.type(KeyCode.DOWN).type(KeyCode.DOWN).type(KeyCode.DOWN);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(bench.design()).isSameAs(before);
+    robot.type(KeyCode.ESCAPE);
+    until(() -> robot.lookup("#picker-text").tryQuery().isEmpty());
+    assertThat(bench.design()).isSameAs(before);
+  }
+
+  @SuppressWarnings({"unchecked", "rawtypes"})
+  private static javafx.scene.control.TableColumn typeColumn(TableView grid) {
+    return (javafx.scene.control.TableColumn)
+        grid.getColumns().stream()
+            .filter(c -> ((javafx.scene.control.TableColumn) c).getText().equals("Type"))
+            .findFirst()
+            .orElseThrow();
+  }
+
+  @Test
+  void leavingAnUnsavedDesignAsksAndEscapeStays(FxRobot robot) throws Exception {
+    robot.interact(
+        () -> bench.apply(ChangeTable.area(bench.design().table(new TableId("kiln")), "Ovens")));
+    until(() -> bench.keeper().stateProperty().get() == SaveState.KEPT);
+    robot.press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
+    node(robot, "answer-save", Button.class);
+    robot.type(KeyCode.ESCAPE);
+    until(() -> robot.lookup("#answer-save").tryQuery().isEmpty());
+    assertThat(bench.design().tables()).hasSize(16);
+    robot.press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
+    robot.interact(node(robot, "answer-keep", Button.class)::fire);
+    until(() -> bench.design().tables().isEmpty());
+    assertThat(says(robot, "Start from what you have")).isTrue();
+  }
+
+  @Test
+  void removingATableThroughTheFinderAsksWithWhatGoesAlong(FxRobot robot) throws Exception {
+    robot.press(KeyCode.CONTROL).type(KeyCode.K).release(KeyCode.CONTROL);
+    TextInputControl finder = node(robot, "finder-text", TextInputControl.class);
+    until(finder::isFocused);
+    robot.interact(() -> finder.setText("remove the table kiln"));
+    robot.type(KeyCode.ENTER);
+    node(robot, "answer-remove", Button.class);
+    assertThat(says(robot, "relationships")).isTrue();
+    robot.type(KeyCode.ENTER); // The usual answer keeps it.
+    until(() -> robot.lookup("#answer-remove").tryQuery().isEmpty());
+    assertThat(bench.design().tableNamed("kiln")).isPresent();
+  }
+
+  @Test
+  void aMistakeOfJoinersIsToldAndNothingElseHappens(FxRobot robot) throws Exception {
+    var before = bench.draft();
+    robot.interact(
+        () ->
+            bench
+                .runner()
+                .start(
+                    joiner.desktop.work.Request.of(
+                        "x",
+                        "Trying something",
+                        progress -> {
+                          throw new IllegalStateException("a wheel came off");
+                        },
+                        done -> {},
+                        bench::tell)));
+    until(() -> bench.notices().newest().isPresent());
+    Notice notice = bench.notices().newest().orElseThrow();
+    assertThat(notice.text()).contains("Trying something", "a wheel came off");
+    assertThat(notice.details()).isPresent();
+    until(() -> robot.lookup("#notice").tryQuery().isPresent());
+    assertThat(says(robot, "a wheel came off")).isTrue();
+    assertThat(bench.draft()).isSameAs(before);
+  }
+
+  @Test
+  void choosingATableInTheListLeavesTheFieldThatWasChosen(FxRobot robot) throws Exception {
+    robot.interact(
+        () -> {
+          bench.selectionProperty().set(Selection.of(new TableId("kiln"), new FieldId("name")));
+          bench.stageProperty().set(Stage.SHAPE);
+        });
+    ListView<?> list = node(robot, "table-list", ListView.class);
+    robot.interact(list::requestFocus);
+    robot.type(KeyCode.ENTER);
+    until(() -> bench.selectionProperty().get().equals(Selection.of(new TableId("kiln"))));
+  }
+
+  @Test
+  void everythingThatTakesTheFocusHasANameForScreenReaders(FxRobot robot) throws Exception {
+    var nameless = new ArrayList<String>();
+    for (Stage stage : Stage.values()) {
+      show(robot, stage, "firing");
+      robot.interact(() -> bench.stageProperty().set(stage));
+      until(() -> bench.runner().jobs().isEmpty());
+      robot.interact(() -> collect(scene.getRoot(), stage, nameless));
+    }
+    assertThat(nameless).isEmpty();
+  }
+
+  private static void collect(Node node, Stage stage, List<String> nameless) {
+    if (node.isFocusTraversable() && node.isVisible() && name(node).isEmpty()) {
+      nameless.add(stage + ": " + node.getClass().getSimpleName() + " " + node.getStyleClass());
+    }
+    if (node instanceof Parent parent && node.isVisible()) {
+      parent.getChildrenUnmodifiable().forEach(child -> collect(child, stage, nameless));
+    }
+  }
+
+  private static Optional<String> name(Node node) {
+    return Optional.ofNullable(node.getAccessibleText())
+        .or(() -> node instanceof Labeled l ? Optional.ofNullable(l.getText()) : Optional.empty())
+        .filter(text -> !text.isBlank());
+  }
+}
