@@ -158,7 +158,11 @@ class TrueWindowTest {
     robot.interact(
         () -> {
           Table kiln = bench.design().table(new TableId("kiln"));
-          bench.apply(ChangeField.required(kiln, field("kiln", "fallback_id"), true));
+          bench.apply(
+              ChangeField.limits(
+                  kiln,
+                  field("kiln", "name"),
+                  joiner.model.Limits.NONE.withPattern(Optional.of("x+"))));
         });
     show(robot, Stage.SHIP, "kiln");
     until(() -> bench.verdict().isCurrent() && says(robot, "Rows break one constraint"));

@@ -2,6 +2,7 @@ package joiner.desktop.frame;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -21,14 +22,21 @@ final class Finder {
   private static final int MOST_SHOWN = 60;
 
   private final Actions actions;
+  private final Consumer<Runnable> complete;
   private final TextField typed = new TextField();
   private final ListView<Command> found = new ListView<>();
   private List<Actions.Found> known = List.of();
   private Optional<Node> before = Optional.empty();
   private final StackPane veil = new StackPane();
 
-  Finder(Actions actions) {
+  /**
+   * A finder.
+   *
+   * @param complete makes all commands known and then does something; some are made only then
+   */
+  Finder(Actions actions, Consumer<Runnable> complete) {
     this.actions = actions;
+    this.complete = complete;
     typed.setPromptText(Texts.beside(Finder.class).get("finder.prompt"));
     typed.setAccessibleText(typed.getPromptText());
     typed.setId("finder-text");
@@ -60,6 +68,15 @@ final class Finder {
     typed.clear();
     search("");
     typed.requestFocus();
+    complete.accept(this::again);
+  }
+
+  /** More commands are known now; what is picked stays picked if it is still the first. */
+  private void again() {
+    known = actions.all();
+    if (found.getSelectionModel().getSelectedIndex() <= 0) {
+      search(typed.getText());
+    }
   }
 
   private void close() {

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
@@ -17,6 +18,7 @@ import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
+import javafx.util.Duration;
 import joiner.desktop.connect.ConnectView;
 import joiner.desktop.gather.GatherView;
 import joiner.desktop.guard.GuardView;
@@ -61,7 +63,7 @@ public final class Frame {
     this.files =
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
     this.actions = new Actions(bench, files, new Looks(), questions, this::stageCommands);
-    this.finder = new Finder(actions);
+    this.finder = new Finder(actions, this::completeStages);
     this.messages = new MessageList(bench.notices());
     this.words = new WordBook(bench);
     this.shortcuts = shortcuts();
@@ -182,10 +184,27 @@ public final class Frame {
     };
   }
 
-  /** Commands of every stage; one in another stage goes there first. */
+  /** Builds the stages nobody has looked at yet, one a frame, and then does something. */
+  private void completeStages(Runnable then) {
+    for (Stage stage : Stage.values()) {
+      if (!stages.containsKey(stage)) {
+        var next = new PauseTransition(Duration.millis(16));
+        next.setOnFinished(
+            event -> {
+              view(stage);
+              completeStages(then);
+            });
+        next.play();
+        return;
+      }
+    }
+    then.run();
+  }
+
+  /** Commands of every stage that is built; one in another stage goes there first. */
   private List<Command> stageCommands() {
     var commands = new ArrayList<Command>();
-    for (Stage stage : Stage.values()) {
+    for (Stage stage : stages.keySet()) {
       for (Command command : view(stage).commands()) {
         commands.add(
             new Command(

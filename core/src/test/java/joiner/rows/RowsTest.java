@@ -1,0 +1,101 @@
+package joiner.rows;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.model.Design;
+import joiner.model.FieldId;
+import joiner.model.Noun;
+import joiner.model.Table;
+import joiner.model.TableId;
+import org.junit.jupiter.api.Test;
+
+class RowsTest {
+  private static final FieldId NAME = new FieldId("name");
+  private static final FieldId LITRES = new FieldId("litres");
+
+  private static Rows kilns(String... cells) {
+    var builder = new Rows.Builder(List.of(NAME, LITRES));
+    for (int i = 0; i < cells.length; i += 2) {
+      builder.cell(0, cells[i]);
+      builder.cell(1, cells[i + 1]);
+      builder.endRow();
+    }
+    return builder.build();
+  }
+
+  @Test
+  void rowsAreEqualOnlyIfEveryCellIs() {
+    Rows rows = kilns("Ember", "120", "Big Tom", "300");
+    assertThat(rows).isEqualTo(kilns("Ember", "120", "Big Tom", "300"));
+    assertThat(rows).isNotEqualTo(kilns("Ember", "120", "Big Tom", "301"));
+    assertThat(rows).isNotEqualTo(kilns("Ember", "120"));
+    assertThat(rows).isNotEqualTo(kilns("120", "Ember", "300", "Big Tom"));
+    assertThat(rows.hashCode()).isEqualTo(kilns("Ember", "120", "Big Tom", "300").hashCode());
+  }
+
+  @Test
+  void aFieldWithoutAColumnIsEmptyInEveryRow() {
+    Rows rows = kilns("Ember", "", "Big Tom", "");
+    assertThat(rows.withoutColumn(LITRES)).isEqualTo(rows);
+    assertThat(rows.withoutColumn(LITRES).cell(1, LITRES)).isEmpty();
+    assertThat(rows.withoutColumn(NAME)).isNotEqualTo(rows);
+  }
+
+  @Test
+  void aChangedCellChangesNothingElseAndNotTheRowsBefore() {
+    Rows rows = kilns("Ember", "120", "Big Tom", "300");
+    Rows changed = rows.withCell(1, LITRES, Optional.of("310"));
+    assertThat(changed).isEqualTo(kilns("Ember", "120", "Big Tom", "310"));
+    assertThat(rows).isEqualTo(kilns("Ember", "120", "Big Tom", "300"));
+    assertThat(changed.identity(NAME)).isEqualTo(rows.identity(NAME));
+    assertThat(changed.identity(LITRES)).isNotEqualTo(rows.identity(LITRES));
+    assertThat(rows.withCell(0, LITRES, Optional.of("")))
+        .isEqualTo(kilns("Ember", "", "Big Tom", "300"));
+  }
+
+  @Test
+  void aRowIsAddedAtTheEndWithItsCells() {
+    Rows rows = kilns("Ember", "120").withRow(Map.of(NAME, "Ash"));
+    assertThat(rows).isEqualTo(kilns("Ember", "120", "Ash", ""));
+    assertThat(Rows.NONE.withRow(Map.of(NAME, "Ash")).count()).isEqualTo(1);
+  }
+
+  @Test
+  void partsAndWholesFitTogether() {
+    Rows rows = kilns("Ember", "120", "Big Tom", "300", "Ash", "80");
+    assertThat(rows.slice(1, 3)).isEqualTo(kilns("Big Tom", "300", "Ash", "80"));
+    assertThat(rows.slice(0, 3)).isSameAs(rows);
+    assertThat(rows.slice(0, 1).followedBy(rows.slice(1, 3), List.of(NAME, LITRES)))
+        .isEqualTo(rows);
+  }
+
+  @Test
+  void halfASurrogatePairIsNoText() {
+    assertThat(kilns("a\uD83Db", "1").cell(0, NAME)).contains("a\uFFFDb");
+    assertThat(kilns("a😀b", "1").cell(0, NAME)).contains("a😀b");
+  }
+
+  @Test
+  void rowsOfWrongLengthAreRefused() {
+    assertThatThrownBy(() -> Rows.of(List.of(NAME), List.of(List.of())))
+        .hasMessageContaining("0 cells for 1 fields");
+    assertThatThrownBy(() -> kilns("Ember", "1").withColumn(NAME, List.of()))
+        .hasMessageContaining("0 values for 1 rows");
+  }
+
+  @Test
+  void onlyTablesOfTheDesignWithFieldsHaveRows() {
+    Table bare = Table.of("bare", "Bare", new Noun("bare", "bares"));
+    Design design = Design.empty("d", "D").withTableAdded(bare);
+    var rows = Map.of(new TableId("kiln"), kilns("Ember", "1"));
+    assertThatThrownBy(() -> new Draft(design, new SampleRows(rows)))
+        .hasMessageContaining("unknown table kiln");
+    var bareRows = Map.of(bare.id(), kilns("Ember", "1"));
+    assertThatThrownBy(() -> new Draft(design, new SampleRows(bareRows)))
+        .hasMessageContaining("no fields");
+  }
+}
