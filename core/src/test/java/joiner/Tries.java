@@ -4,8 +4,8 @@ import java.util.Random;
 import java.util.stream.LongStream;
 
 /**
- * How often a law over generated cases is tried. The nightly profile sets the system property
- * {@code joiner.tries} to a factor.
+ * How often a law over generated cases is tried. Profiles set the system property {@code
+ * joiner.tries} to a factor.
  */
 public final class Tries {
   private Tries() {}
@@ -14,7 +14,7 @@ public final class Tries {
    * Seeds for so many cases, or that many times the factor; fixed, so that a failure comes back.
    */
   public static LongStream of(int usual) {
-    long factor = Long.getLong("joiner.tries", 1);
-    return new Random(20260314).longs(usual * factor);
+    double factor = Double.parseDouble(System.getProperty("joiner.tries", "1"));
+    return new Random(20260314).longs(Math.max(1, Math.round(usual * factor)));
   }
 }
