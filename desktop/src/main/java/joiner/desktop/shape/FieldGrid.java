@@ -97,7 +97,7 @@ final class FieldGrid {
     double row = Math.max(grid.getFixedCellSize(), 27);
     double height = row * 1.2 + row * Math.min(grid.getItems().size(), 12) + 4;
     grid.setPrefHeight(height);
-    grid.setMinHeight(Math.min(height, row * 7));
+    grid.setMinHeight(Math.min(height, row * 12.2));
     grid.getColumns().stream().limit(1).forEach(key -> key.setMinWidth(row * 1.7));
   }
 
