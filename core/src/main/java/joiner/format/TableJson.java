@@ -76,14 +76,17 @@ final class TableJson {
       Path file)
       throws UnreadableFileException {
     String label = resource.optionalText("title").orElse(NamingPolicy.labelFor(name));
-    List<String> noun = more.texts("noun");
-    String singular = noun.isEmpty() ? label.toLowerCase(java.util.Locale.ROOT) : noun.getFirst();
-    String plural = noun.size() > 1 ? noun.get(1) : NamingPolicy.plural(singular);
+    List<String> said = more.texts("noun");
+    Noun noun = NamingPolicy.nounFor(label);
+    if (!said.isEmpty()) {
+      String plural = said.size() > 1 ? said.get(1) : NamingPolicy.plural(said.getFirst());
+      noun = new Noun(said.getFirst(), plural);
+    }
     return new Table(
         new TableId(more.optionalText("id").orElse(name)),
         name,
         label,
-        new Noun(singular, plural),
+        noun,
         resource.text("description"),
         more.text("area"),
         kind(more, ids),

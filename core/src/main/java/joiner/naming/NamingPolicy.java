@@ -65,13 +65,14 @@ public final class NamingPolicy {
 
   /** What rows of a table of that label are called, as long as nobody says otherwise. */
   public static Noun nounFor(String label) {
-    String singular = label.toLowerCase(Locale.ROOT);
+    String singular = singular(label.toLowerCase(Locale.ROOT));
     return new Noun(singular, plural(singular));
   }
 
   /** A noun, or a name that ends in one, without its usual English plural ending; a guess. */
   public static String singular(String plural) {
-    String word = plural.substring(plural.lastIndexOf('_') + 1);
+    int last = Math.max(plural.lastIndexOf('_'), plural.lastIndexOf(' ')) + 1;
+    String word = plural.substring(last);
     for (String irregular : IRREGULAR) {
       if (pluralOf(irregular).equals(word)) {
         return plural.substring(0, plural.length() - word.length()) + irregular;

@@ -61,6 +61,7 @@ class NamingTest {
     "series,series",
     "people,person",
     "studio_people,studio_person",
+    "clay bags,clay bag",
     "glass,glass",
     "boxes,box",
     "status,status"

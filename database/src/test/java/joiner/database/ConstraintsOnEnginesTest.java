@@ -53,8 +53,7 @@ class ConstraintsOnEnginesTest {
         name,
         t ->
             t.withField(
-                x(),
-                f -> f.withType(new FieldType.WholeNumber(Width.BITS_32)).withLimits(limits)),
+                x(), f -> f.withType(new FieldType.WholeNumber(Width.BITS_32)).withLimits(limits)),
         taken,
         refused);
   }
@@ -132,8 +131,7 @@ class ConstraintsOnEnginesTest {
             "patterned",
             t ->
                 t.withField(
-                    x(),
-                    f -> f.withLimits(Limits.NONE.withPattern(Optional.of("[A-Z]{2}[0-9]+")))),
+                    x(), f -> f.withLimits(Limits.NONE.withPattern(Optional.of("[A-Z]{2}[0-9]+")))),
             List.of("'KL7'", "'KL77'"),
             List.of("'kl7'", "'KL7x'", "'xKL7'")),
         new Case(
@@ -176,8 +174,7 @@ class ConstraintsOnEnginesTest {
     return new Draft(
         design.withTableAdded(
             child,
-            Relationship.of(
-                "fk_tied", child.id(), List.of(x()), parent.id(), parent.primaryKey())),
+            Relationship.of("fk_tied", child.id(), List.of(x()), parent.id(), parent.primaryKey())),
         SampleRows.NONE);
   }
 

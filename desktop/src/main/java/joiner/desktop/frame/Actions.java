@@ -29,11 +29,34 @@ final class Actions {
   private final Supplier<List<Command>> ofStages;
   private final Texts texts = Texts.beside(Actions.class);
 
-  /** A command with its words ready to be searched. */
-  record Found(Command command, String name, String[] words) {
+  /** A command with its name ready to be searched. */
+  record Found(Command command, String name) {
     static Found of(Command command) {
-      String name = command.name().toLowerCase(Locale.ROOT);
-      return new Found(command, name, name.split("[^\\p{L}\\p{N}]+"));
+      return new Found(command, command.name().toLowerCase(Locale.ROOT));
+    }
+
+    /** Whether one of its words begins so. */
+    private boolean hasWord(String beginning) {
+      int at = name.indexOf(beginning);
+      while (at > 0 && Character.isLetterOrDigit(name.charAt(at - 1))) {
+        at = name.indexOf(beginning, at + 1);
+      }
+      return at >= 0;
+    }
+  }
+
+  /** A command with its place among those that fit; smaller comes first. */
+  private record Ranked(Found found, long place) {
+    static Ranked of(Found found, String[] words) {
+      boolean nothing = words.length == 0;
+      Command.Sort sort = found.command().sort();
+      long removal = sort == Command.Sort.REMOVAL ? 1 : 0;
+      long begun = Stream.of(words).filter(found::hasWord).count();
+      // With nothing typed deeds come first: places stand in the list of tables already.
+      long kind = nothing && sort == Command.Sort.DEED ? 0 : sort.ordinal() + 1L;
+      long length = nothing ? 0 : Math.min(found.name().length(), 999);
+      return new Ranked(
+          found, ((removal * 100 + words.length - begun) * 10 + kind) * 1000 + length);
     }
   }
 
@@ -169,29 +192,13 @@ final class Actions {
         Stream.of(typed.strip().toLowerCase(Locale.ROOT).split("\\s+"))
             .filter(word -> !word.isEmpty())
             .toArray(String[]::new);
-    boolean nothing = words.length == 0;
     return all.stream()
         .filter(found -> Stream.of(words).allMatch(found.name()::contains))
-        .sorted(
-            Comparator.<Found, Boolean>comparing(
-                    found -> found.command().sort() == Command.Sort.REMOVAL)
-                .thenComparing(found -> nothing ? 0 : -beginning(found, words))
-                .thenComparing(found -> nothing ? order(found) : found.command().sort().ordinal())
-                .thenComparing(found -> nothing ? 0 : found.name().length()))
+        .map(found -> Ranked.of(found, words))
+        .sorted(Comparator.comparingLong(Ranked::place))
         .limit(most)
-        .map(Found::command)
+        .map(ranked -> ranked.found().command())
         .toList();
-  }
-
-  /** With nothing typed, deeds come first: places stand in the list of tables already. */
-  private static int order(Found found) {
-    return found.command().sort() == Command.Sort.DEED ? -1 : found.command().sort().ordinal();
-  }
-
-  private static long beginning(Found found, String[] words) {
-    return Stream.of(words)
-        .filter(word -> Stream.of(found.words()).anyMatch(own -> own.startsWith(word)))
-        .count();
   }
 
   /** How the window looks and what it shows beside the stages. */

@@ -26,6 +26,7 @@ import joiner.edit.ChangeTitle;
 import joiner.finding.Finding;
 import joiner.finding.Severity;
 import joiner.finding.Topic;
+import joiner.naming.Counts;
 import org.kordamp.ikonli.feather.Feather;
 
 /** The head of the window: the design, the stages with their counts, the finder, undo and redo. */
@@ -168,7 +169,7 @@ final class Strip {
 
   private void show(Stage stage, long number, boolean errors) {
     Label count = counts.get(stage);
-    count.setText(String.valueOf(number));
+    count.setText(Counts.of(number));
     count.setVisible(number > 0);
     count.setManaged(number > 0);
     count.getStyleClass().remove("errors");

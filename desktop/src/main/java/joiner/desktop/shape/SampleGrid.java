@@ -155,7 +155,7 @@ public final class SampleGrid {
         field
             .type()
             .length()
-            .orElse(field.type() instanceof joiner.model.FieldType.DateTime ? 20 : 9);
+            .orElse(field.type() instanceof joiner.model.FieldType.DateTime ? 20 : 11);
     return Math.clamp(Math.max(length, field.label().length()) * 7.0 + 20, 70, 190);
   }
 }
