@@ -18,6 +18,42 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class RuleLanguageTest {
+  /** Each leaves the calendar (years −999,999,999 to 999,999,999) or the seconds of a long. */
+  @org.junit.jupiter.params.ParameterizedTest
+  @org.junit.jupiter.params.provider.ValueSource(
+      strings = {
+        "DATE '2026-03-14' + INTERVAL '999999999' YEAR > DATE '2026-03-14'",
+        "TIMESTAMP '2026-03-14 10:00:00' - INTERVAL '999999999' YEAR < CURRENT_TIMESTAMP"
+      })
+  void aMomentBeyondTheCalendarIsAnErrorOfTheRowAndNothingElse(String rule) {
+    var table = joiner.model.Table.of("kiln", "Kiln", new joiner.model.Noun("kiln", "kilns"));
+    if (RuleLanguage.condition(rule, table) instanceof Checked.Sound sound) {
+      var evaluator = new Evaluator(java.time.Clock.systemUTC());
+      org.assertj.core.api.Assertions.assertThatThrownBy(
+              () -> evaluator.evaluate(sound.tree(), name -> Value.NULL))
+          .isInstanceOf(EvaluationException.class);
+    }
+  }
+
+  @org.junit.jupiter.params.ParameterizedTest
+  @org.junit.jupiter.params.provider.CsvSource(
+      delimiter = '~',
+      value = {
+        "today ~ CURRENT_DATE",
+        "now ~ CURRENT_TIMESTAMP",
+        "yes ~ TRUE",
+        "off ~ FALSE",
+        "low ~ stands in quotes"
+      })
+  void aWordAsADefaultIsToldWhatToWrite(String word, String remedy) {
+    org.assertj.core.api.Assertions.assertThat(RuleLanguage.constant(word))
+        .isInstanceOfSatisfying(
+            Checked.Faulty.class,
+            faulty ->
+                org.assertj.core.api.Assertions.assertThat(faulty.problems().getFirst().message())
+                    .contains("“" + word + "”", remedy.strip()));
+  }
+
   private static final Table FIRING = Pottery.firing();
 
   private static Value verdict(String condition, List<String> row) {

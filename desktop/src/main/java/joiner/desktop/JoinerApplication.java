@@ -2,6 +2,7 @@ package joiner.desktop;
 
 import java.io.IOException;
 import java.time.Clock;
+import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -39,6 +40,7 @@ public final class JoinerApplication extends Application {
 
   private final Runner runner = Runner.ofWindow();
   private final Settings settings = Settings.in(Places.settings());
+  private Optional<Workbench> open = Optional.empty();
 
   /** Says what the window opens with; JavaFX makes the application itself and passes texts only. */
   static void prepare(OpenDesign design) {
@@ -50,6 +52,7 @@ public final class JoinerApplication extends Application {
     Theme.loadFonts();
     var recovery = new Recovery(Places.recovery());
     var bench = new Workbench(opened, runner, recovery, Clock.systemDefaultZone());
+    open = Optional.of(bench);
     hearFailures(bench);
     var frame = new Frame(bench, recovery, settings);
     var scene = new Scene(frame.root());
@@ -62,7 +65,7 @@ public final class JoinerApplication extends Application {
     stage.setOnCloseRequest(
         event -> {
           event.consume();
-          frame.unlessLost(() -> close(stage, bench));
+          frame.unlessLost(() -> close(stage));
         });
     stage.focusedProperty().subscribe(focused -> lookWhere(focused, bench));
     stage.show();
@@ -99,13 +102,12 @@ public final class JoinerApplication extends Application {
         full || settings.get("window.maximized").map(Boolean::parseBoolean).orElse(false));
   }
 
-  private void close(Stage stage, Workbench bench) {
+  private void close(Stage stage) {
     settings.put("window.maximized", String.valueOf(stage.isMaximized()));
     if (!stage.isMaximized()) {
       settings.put("window.width", String.valueOf(Math.round(stage.getWidth())));
       settings.put("window.height", String.valueOf(Math.round(stage.getHeight())));
     }
-    bench.leave();
     stage.close();
   }
 
@@ -117,6 +119,7 @@ public final class JoinerApplication extends Application {
 
   @Override
   public void stop() throws IOException {
+    open.ifPresent(Workbench::leave);
     boolean saved = runner.finish(Lane.SAVING, LAST_SAVE_MILLIS);
     if (System.getProperty(TRAINING) == null) {
       settings.save();

@@ -40,6 +40,7 @@ import joiner.model.FieldId;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -72,6 +73,11 @@ class TrueWindowTest {
     stage.setX(0);
     stage.setY(0);
     stage.show();
+  }
+
+  @AfterEach
+  void everythingIsWritten() {
+    assertThat(bench.runner().finish(joiner.desktop.work.Lane.SAVING, 20_000)).isTrue();
   }
 
   @BeforeEach

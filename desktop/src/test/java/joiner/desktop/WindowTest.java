@@ -41,6 +41,7 @@ import joiner.format.DesignFolder;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
 import joiner.rows.Draft;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -79,6 +80,11 @@ class WindowTest {
     stage.setY(0);
     stage.show();
     window = stage;
+  }
+
+  @AfterEach
+  void everythingIsWritten() {
+    assertThat(bench.runner().finish(joiner.desktop.work.Lane.SAVING, 20_000)).isTrue();
   }
 
   @BeforeEach

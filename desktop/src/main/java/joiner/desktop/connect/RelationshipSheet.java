@@ -12,10 +12,12 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
+import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
@@ -197,7 +199,7 @@ final class RelationshipSheet {
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(parent.label() + " → " + child.label(), "title"));
     nodes.add(Parts.prose(r.name(), "muted", "mono"));
-    nodes.add(Parts.label(texts.get("reads"), "heading"));
+    nodes.add(explained(Parts.label(texts.get("reads"), "heading"), "Reading"));
     var sentences = new VBox(6);
     for (Reading reading : Reading.of(design, r)) {
       sentences.getChildren().add(sentence(reading));
@@ -207,7 +209,9 @@ final class RelationshipSheet {
     if (child.kind() instanceof TableKind.Join) {
       nodes.addAll(pair(child));
     }
-    nodes.add(Parts.label(texts.get("actions", parent.noun().indefinite()), "heading"));
+    nodes.add(
+        explained(
+            Parts.label(texts.get("actions", parent.noun().indefinite()), "heading"), "Cascade"));
     nodes.add(
         Parts.row(
             8,
@@ -219,6 +223,10 @@ final class RelationshipSheet {
             bench, texts.get("findings"), f -> f.relationship().equals(Optional.of(r.id()))));
     nodes.add(Parts.button(texts.get("remove"), () -> remove(r)));
     return nodes;
+  }
+
+  private static Node explained(Label label, String word) {
+    return Terms.explain(label, word, Glossary.meaning(word));
   }
 
   private void remove(Relationship r) {
@@ -274,7 +282,7 @@ final class RelationshipSheet {
             .map(Field::label)
             .toList();
     var nodes = new ArrayList<Node>();
-    nodes.add(Parts.label(texts.get("pair"), "heading"));
+    nodes.add(explained(Parts.label(texts.get("pair"), "heading"), "Join table"));
     nodes.add(
         Parts.fact(texts.get("pair.key"), String.join(", ", join.labelsOf(join.primaryKey()))));
     nodes.add(

@@ -22,9 +22,11 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.finding.Finding;
+import joiner.finding.Severity;
 import joiner.model.Area;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
 
 /** All tables by area, with a filter and the number of findings of each. */
 final class TableList {
@@ -36,7 +38,7 @@ final class TableList {
   private final TextField filter = new TextField();
   private final ListView<Line> list = new ListView<>();
   private final VBox node;
-  private Map<TableId, Long> findings = Map.of();
+  private Map<TableId, Count> findings = Map.of();
   private boolean selecting;
 
   TableList(Workbench bench, Runnable addTable) {
@@ -77,17 +79,27 @@ final class TableList {
   }
 
   private void count() {
-    Map<TableId, Long> counts = new HashMap<>();
+    Map<TableId, Count> counts = new HashMap<>();
     for (Finding finding : bench.verdict().findings()) {
-      counts.merge(finding.table(), 1L, Long::sum);
+      boolean error = finding.severity() == Severity.ERROR;
+      counts.merge(finding.table(), new Count(1, error), Count::plus);
     }
     bench
         .verdict()
         .audit()
         .violations()
-        .forEach(violation -> counts.merge(violation.table(), 1L, Long::sum));
+        .forEach(violation -> counts.merge(violation.table(), new Count(1, true), Count::plus));
     findings = counts;
     list.refresh();
+  }
+
+  /** How much there is to say of a table, and whether some of it is to be mended. */
+  private record Count(long number, boolean errors) {
+    static final Count NONE = new Count(0, false);
+
+    Count plus(Count other) {
+      return new Count(number + other.number, errors || other.errors);
+    }
   }
 
   private void fill() {
@@ -180,14 +192,15 @@ final class TableList {
       var name = Parts.label(table.label(), "table-name");
       name.setMinWidth(0);
       name.setMaxWidth(166);
-      long number = findings.getOrDefault(table.id(), 0L);
-      return number == 0
+      Count count = findings.getOrDefault(table.id(), Count.NONE);
+      return count.number() == 0
           ? name
           : Parts.row(
               4,
               name,
               Parts.spring(),
-              Parts.label(String.valueOf(number), "oak", "strong", "small"));
+              Parts.label(
+                  Counts.of(count.number()), count.errors() ? "brick" : "oak", "strong", "small"));
     }
   }
 }

@@ -16,8 +16,10 @@ import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
+import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.expression.Checked;
@@ -131,7 +133,10 @@ public final class GuardView implements StageView {
     add.setId("new-rule");
     return Parts.row(
         10,
-        Parts.shortened(texts.get("title", table.noun().indefinite()), "title"),
+        Terms.explain(
+            Parts.shortened(texts.get("title", table.noun().indefinite()), "title"),
+            "Rule",
+            Glossary.meaning("Rule")),
         Parts.label(texts.get("counts", table.rules().size(), fieldRules(table).size()), "muted"),
         Parts.spring(),
         add);

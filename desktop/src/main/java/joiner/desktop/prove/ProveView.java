@@ -17,9 +17,11 @@ import joiner.audit.Violation;
 import joiner.desktop.shape.SampleGrid;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
+import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Failure;
+import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
@@ -200,7 +202,12 @@ public final class ProveView implements StageView {
           case FAILED -> texts.get("failed.title");
           case CURRENT -> "";
         };
-    var row = Parts.row(10, Parts.label(texts.get("title"), "title"), count(verdict));
+    var row =
+        Parts.row(
+            10,
+            Terms.explain(
+                Parts.label(texts.get("title"), "title"), "Audit", Glossary.meaning("Audit")),
+            count(verdict));
     if (!state.isEmpty()) {
       row.getChildren().add(Parts.label(state, "oak"));
     }

@@ -16,7 +16,9 @@ import joiner.desktop.widget.Command;
 import joiner.desktop.widget.EditingCell;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
@@ -140,7 +142,24 @@ final class FieldGrid {
                 field -> field.defaultValue().orElse(""),
                 Optional.of(this::changeDefault)));
     grid.getColumns().add(text("note", 96, Field::description, Optional.of(this::note)));
+    explain("key", "Primary key");
+    explain("name", "Label and name");
+    explain("required", "Required");
+    explain("unique", "Unique");
+    explain("default", "Default");
     grid.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+  }
+
+  /** The head of a column tells what its word means. */
+  private void explain(String column, String word) {
+    String text = texts.get("column." + column);
+    grid.getColumns().stream()
+        .filter(c -> c.getText().equals(text))
+        .forEach(
+            c -> {
+              c.setGraphic(Terms.explain(Parts.label(text), word, Glossary.meaning(word)));
+              c.setText("");
+            });
   }
 
   private TableColumn<Line, String> text(

@@ -32,11 +32,13 @@ import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
+import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Failure;
+import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Job;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Notice;
@@ -175,7 +177,13 @@ public final class ShipView implements StageView {
   }
 
   private void showTargets(WrittenScript written) {
-    targets.getChildren().setAll(Parts.label(texts.get("targets"), "heading"));
+    targets
+        .getChildren()
+        .setAll(
+            Terms.explain(
+                Parts.label(texts.get("targets"), "heading"),
+                "Target",
+                Glossary.meaning("Target")));
     var group = new ToggleGroup();
     written
         .lost()

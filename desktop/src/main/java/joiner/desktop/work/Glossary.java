@@ -66,6 +66,14 @@ public final class Glossary {
     return entries.stream().filter(entry -> entry.word().equalsIgnoreCase(word)).findFirst();
   }
 
+  /** What a word means; asking for one that is not explained is a caller's mistake. */
+  public static String meaning(String word) {
+    return SHIPPED
+        .find(word)
+        .map(Entry::meaning)
+        .orElseThrow(() -> new IllegalArgumentException("no word " + word));
+  }
+
   /** An example of a word from a design, beginning with the chosen table; empty: there is none. */
   public static Optional<String> example(String word, Design design, Optional<Table> chosen) {
     var tables = new ArrayList<Table>();

@@ -18,6 +18,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Draft;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -37,6 +38,12 @@ class WorkbenchTest {
     recovery = new Recovery(folder.resolve("recovery"));
     design = folder.resolve("design");
     DesignFolder.save(Pottery.demo(), design);
+  }
+
+  /** What is still being written would come back into a folder that is being deleted. */
+  @AfterEach
+  void everythingIsWritten() {
+    assertThat(runner.finish(Lane.SAVING, 20_000)).isTrue();
   }
 
   private Workbench bench(OpenDesign opened) {
