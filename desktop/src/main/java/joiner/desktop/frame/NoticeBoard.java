@@ -54,25 +54,7 @@ final class NoticeBoard {
 
   private Node card(Notice notice) {
     var text = Parts.prose(notice.text());
-    var buttons = new FlowPane(8, 6);
-    for (Notice.Answer answer : notice.answers()) {
-      buttons
-          .getChildren()
-          .add(
-              Parts.button(
-                  answer.label(),
-                  () -> {
-                    notices.dismiss(notice);
-                    answer.action().run();
-                  }));
-    }
-    notice
-        .details()
-        .ifPresent(
-            details ->
-                buttons
-                    .getChildren()
-                    .add(Parts.button(texts.get("notice.copy"), () -> copy(details))));
+    FlowPane buttons = buttons(notice);
     var left = new VBox(6, text);
     if (!buttons.getChildren().isEmpty()) {
       left.getChildren().add(buttons);
@@ -98,6 +80,29 @@ final class NoticeBoard {
               });
     }
     return card;
+  }
+
+  private FlowPane buttons(Notice notice) {
+    var buttons = new FlowPane(8, 6);
+    for (Notice.Answer answer : notice.answers()) {
+      buttons
+          .getChildren()
+          .add(
+              Parts.button(
+                  answer.label(),
+                  () -> {
+                    notices.dismiss(notice);
+                    answer.action().run();
+                  }));
+    }
+    notice
+        .details()
+        .ifPresent(
+            details ->
+                buttons
+                    .getChildren()
+                    .add(Parts.button(texts.get("notice.copy"), () -> copy(details))));
+    return buttons;
   }
 
   private static String style(Notice.Sort sort) {
