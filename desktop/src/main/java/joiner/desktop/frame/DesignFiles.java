@@ -253,7 +253,7 @@ final class DesignFiles implements Actions.Files {
       leaving.run();
       return;
     }
-    boolean kept = keeper.stateProperty().get() == SaveState.KEPT;
+    boolean kept = keeper.folder().isEmpty();
     var save = new Questions.Answer("save", texts.get("leave.save"), () -> saveAs(leaving));
     var keep = new Questions.Answer("keep", texts.get("leave.keep"), leaving);
     var drop =

@@ -56,7 +56,8 @@ public final class Keeper {
   /** Whether leaving the design now would lose something that is in no folder of its own. */
   public boolean wouldLose() {
     return switch (state.get()) {
-      case SAVED, SAVING, UNTOUCHED -> false;
+      case SAVED, UNTOUCHED -> false;
+      case SAVING -> homeless;
       case KEPT, FAILED, CONFLICT -> true;
     };
   }

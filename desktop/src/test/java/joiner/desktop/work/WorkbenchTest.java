@@ -99,6 +99,7 @@ class WorkbenchTest {
     Workbench bench = bench(OpenDesign.of(Pottery.demo()));
     assertThat(bench.keeper().wouldLose()).isFalse();
     rename(bench, "Small Ann");
+    assertThat(bench.keeper().wouldLose()).as("also while it is being kept").isTrue();
     window.until(() -> bench.keeper().stateProperty().get() == SaveState.KEPT);
     assertThat(bench.keeper().wouldLose()).isTrue();
     assertThat(recovery.kept()).as("its own window still works on it").isEmpty();
