@@ -118,4 +118,22 @@ class KnownAuditTest {
     worked.incrementAndGet();
     return new KnownAudit.Found(List.of(), List.of());
   }
+
+  @Test
+  void whatAWholeAuditDidNotMeetIsForgottenAndWhatAPartDidNotMeetIsKept() {
+    var known = new KnownAudit();
+    var worked = new AtomicInteger();
+    known.of("a", List.of(1), () -> counted(worked));
+    known.end(true);
+    known.of("b", List.of(1), () -> counted(worked));
+    known.end(false);
+    known.of("a", List.of(1), () -> counted(worked));
+    known.of("b", List.of(1), () -> counted(worked));
+    assertThat(worked).as("a was kept over a part").hasValue(2);
+    known.end(true);
+    known.of("b", List.of(1), () -> counted(worked));
+    known.end(true);
+    known.of("a", List.of(1), () -> counted(worked));
+    assertThat(worked).as("a was not met by a whole one").hasValue(3);
+  }
 }

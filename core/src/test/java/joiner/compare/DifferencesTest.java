@@ -76,4 +76,56 @@ class DifferencesTest {
                 ChangeTable.rename(kiln(), "kiln", "Kiln", new Noun("oven", "ovens")).apply(DEMO)))
         .hasSize(1);
   }
+
+  @Test
+  void everyPropertyOfAFieldIsTold() {
+    Field litres = kiln().field(new FieldId("litres"));
+    record Change(java.util.function.UnaryOperator<Field> of, String says) {}
+    var limits =
+        new joiner.model.Limits(
+            Optional.of("5"),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            java.util.OptionalInt.empty(),
+            List.of());
+    for (Change change :
+        List.of(
+            new Change(f -> f.withName("volume"), "another name"),
+            new Change(f -> f.withLabel("Volume"), "another label"),
+            new Change(f -> f.withRequired(!f.required()), "another whether it is required"),
+            new Change(f -> f.withDefault(Optional.of("5")), "another default"),
+            new Change(f -> f.withLimits(limits), "another limits"),
+            new Change(f -> f.withDescription("In litres."), "another note"))) {
+      Draft theirs =
+          DEMO.withDesign(
+              DEMO.design().withTable(KILN, t -> t.withField(litres.id(), change.of())));
+      assertThat(after(theirs)).containsExactly("Kiln · Litres has " + change.says() + ".");
+    }
+  }
+
+  @Test
+  void whatIsOnOneSideOnlyIsToldFromBothSides() {
+    Draft less = new RemoveField(KILN, new FieldId("litres"), "").apply(DEMO);
+    assertThat(Differences.between(less, DEMO))
+        .contains("Kiln has the field Litres, here it has not.");
+    Draft without = new RemoveTable(new TableId("locker"), "").apply(DEMO);
+    assertThat(Differences.between(without, DEMO))
+        .contains("The table Locker is there, here it is not.");
+    var known = DEMO.design().relationships().iterator().next();
+    Draft unrelated = DEMO.withDesign(DEMO.design().withoutRelationship(known.id()));
+    assertThat(after(unrelated))
+        .contains("The relationship " + known.name() + " is not there, here it is.");
+    assertThat(Differences.between(unrelated, DEMO))
+        .contains("The relationship " + known.name() + " is there, here it is not.");
+    Draft turned =
+        DEMO.withDesign(
+            DEMO.design().withRelationship(known.id(), r -> r.withRoles("is of", "owns")));
+    assertThat(after(turned))
+        .containsExactly("The relationship " + known.name() + " is another one.");
+    Draft noted =
+        DEMO.withDesign(DEMO.design().withAreas(List.copyOf(DEMO.design().areas()).reversed()));
+    assertThat(after(noted)).containsExactly("The order or the notes of the design are others.");
+  }
 }

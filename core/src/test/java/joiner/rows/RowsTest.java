@@ -98,4 +98,33 @@ class RowsTest {
     assertThatThrownBy(() -> new Draft(design, new SampleRows(bareRows)))
         .hasMessageContaining("no fields");
   }
+
+  @Test
+  void rowsAreReadWholeAndColumnsSet() {
+    Rows rows = kilns("Ember", "120", "Big Tom", "");
+    assertThat(rows.row(1, List.of(LITRES, NAME)))
+        .containsExactly(Optional.empty(), Optional.of("Big Tom"));
+    assertThat(rows.withColumn(LITRES, List.of(Optional.of("90"), Optional.of("x"))))
+        .isEqualTo(kilns("Ember", "90", "Big Tom", "x"));
+    assertThat(
+            Rows.of(List.of(NAME, LITRES), List.of(List.of(Optional.of("Ash"), Optional.of("5")))))
+        .isEqualTo(kilns("Ash", "5"));
+    assertThat(kilns("Ember", "1").hashCode()).isNotEqualTo(kilns().hashCode());
+    assertThat(rows.identity(NAME)).isEqualTo(rows.identity(NAME));
+    assertThat(rows.identity(NAME).hashCode()).isEqualTo(rows.identity(NAME).hashCode());
+    assertThat(rows.identity(new FieldId("none"))).isEqualTo(2);
+    assertThat(rows.cell(0, new FieldId("none"))).isEmpty();
+    assertThat(rows.withRow(Map.of()).cell(2, NAME)).isEmpty();
+  }
+
+  @Test
+  void aDraftOfNoRowsMayHaveTablesWithoutFields() {
+    Table bare = Table.of("bare", "Bare", new Noun("bare", "bares"));
+    Design design = Design.empty("d", "D").withTableAdded(bare);
+    assertThat(new Draft(design, new SampleRows(Map.of(bare.id(), Rows.NONE))).rows().count())
+        .isZero();
+    var samples = new SampleRows(Map.of(bare.id(), kilns("a", "1", "b", "2")));
+    assertThat(samples.count()).isEqualTo(2);
+    assertThat(samples.without(bare.id()).count()).isZero();
+  }
 }

@@ -53,4 +53,15 @@ class TextPatternTest {
     assertThat(pattern("").matches("")).isTrue();
     assertThat(pattern("").matches("x")).isFalse();
   }
+
+  @Test
+  void theReasonNamesThePieceAndTheRemedy() {
+    assertThat(why("(?=x)y")).startsWith("“(?=”").contains("no look-around");
+    assertThat(why("[a")).startsWith("“[a”");
+    assertThat(why("[a-z&&[^b]]")).startsWith("“&&”").contains("write out");
+  }
+
+  private static String why(String expression) {
+    return ((TextPattern.Read.Refused) TextPattern.of(expression)).why();
+  }
 }
