@@ -51,7 +51,7 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** What the window shows is true of the design as it stands, and nothing typed is lost. */
-@ExtendWith(ApplicationExtension.class)
+@ExtendWith({ApplicationExtension.class, WindowWatch.class})
 class TrueWindowTest {
   @TempDir static Path folder;
 

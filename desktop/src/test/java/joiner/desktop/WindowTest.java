@@ -53,7 +53,7 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** Drives the real window without a display. */
-@ExtendWith(ApplicationExtension.class)
+@ExtendWith({ApplicationExtension.class, WindowWatch.class})
 class WindowTest {
   @TempDir static Path folder;
 
