@@ -34,7 +34,10 @@ public final class Counters {
   }
 
   static Field fieldFor(Table table) {
-    return field(table.name(), table.label(), table.fieldsByName().keySet());
+    Field counter = field(table.name(), table.label(), table.fieldsByName().keySet());
+    boolean labelTaken =
+        table.fields().stream().anyMatch(f -> f.label().equalsIgnoreCase(counter.label()));
+    return labelTaken ? counter.withLabel(table.label() + " key") : counter;
   }
 
   /** A counter for a table of that name and label, under a name that is not taken. */

@@ -34,8 +34,8 @@ final class ActionEmptiesRequired implements RelationshipCheck {
       found.accept(
           FINDING.about(
               r,
-              (onDelete ? "Deleting a " : "Changing the key of a ")
-                  + parent.noun().singular()
+              (onDelete ? "Deleting " : "Changing the key of ")
+                  + parent.noun().indefinite()
                   + " would empty "
                   + field.label()
                   + " of "

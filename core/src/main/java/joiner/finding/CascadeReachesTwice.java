@@ -11,7 +11,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 
 /** A delete reaches each table by one cascade path only. */
-final class CascadeReachesTwice implements DesignCheck {
+final class CascadeReachesTwice implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("cascade-reaches-twice", Severity.WARNING, Topic.CONNECT);
 

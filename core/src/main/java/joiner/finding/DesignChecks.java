@@ -56,8 +56,8 @@ public final class DesignChecks {
     List<List<Finding>> byCheck = new ArrayList<>();
     ALL.forEach(check -> byCheck.add(new ArrayList<>()));
     for (int i = 0; i < ALL.size(); i++) {
-      if (!(ALL.get(i) instanceof TableCheck || ALL.get(i) instanceof RelationshipCheck)) {
-        ALL.get(i).run(design, byCheck.get(i)::add);
+      if (ALL.get(i) instanceof WholeCheck check) {
+        check.run(design, byCheck.get(i)::add);
       }
     }
     known.update(design, DesignChecks::runOnTable, DesignChecks::runOnRelationship, byCheck);

@@ -10,7 +10,7 @@ import joiner.model.Table;
 import joiner.model.TableKind;
 
 /** The pair of a join table occurs once (common practice, no source). */
-final class JoinPairNotUnique implements DesignCheck {
+final class JoinPairNotUnique implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("join-pair-not-unique", Severity.ERROR, Topic.CONNECT);
 

@@ -11,7 +11,7 @@ import joiner.naming.Engines;
 import joiner.naming.IdentifierRules;
 
 /** Names stay different after an engine has shortened or folded them. */
-final class NameCollides implements DesignCheck {
+final class NameCollides implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("name-collides", Severity.ERROR, Topic.SHAPE);
 

@@ -8,7 +8,7 @@ import joiner.model.FieldType;
 import joiner.model.Table;
 
 /** Fields of one name in several tables are of one type. */
-final class OneMeaningTwoTypes implements DesignCheck {
+final class OneMeaningTwoTypes implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("one-meaning-two-types", Severity.WARNING, Topic.SHAPE);
 

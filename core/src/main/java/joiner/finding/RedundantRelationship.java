@@ -11,7 +11,7 @@ import joiner.model.Relationship;
 import joiner.model.TableId;
 
 /** No relationship says what two others already say. */
-final class RedundantRelationship implements DesignCheck {
+final class RedundantRelationship implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("redundant-relationship", Severity.ADVICE, Topic.CONNECT);
 

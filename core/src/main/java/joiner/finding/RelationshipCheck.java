@@ -8,17 +8,7 @@ import joiner.model.Table;
  * A check that looks at one relationship and its two tables only, so that its findings hold while
  * those stay.
  */
-interface RelationshipCheck extends DesignCheck {
+non-sealed interface RelationshipCheck extends DesignCheck {
   /** Reports what it finds in one relationship. */
   void run(Relationship r, Table child, Table parent, Consumer<Finding> found);
-
-  @Override
-  default void run(CheckedDesign design, Consumer<Finding> found) {
-    design
-        .design()
-        .relationships()
-        .forEach(
-            r ->
-                run(r, design.design().table(r.child()), design.design().table(r.parent()), found));
-  }
 }

@@ -13,7 +13,7 @@ import org.jgrapht.alg.connectivity.KosarajuStrongConnectivityInspector;
 import org.jgrapht.graph.DefaultDirectedGraph;
 
 /** No circle of tables in which each row needs a row of the next first. */
-final class RequiredCycle implements DesignCheck {
+final class RequiredCycle implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("required-cycle", Severity.ERROR, Topic.CONNECT);
 

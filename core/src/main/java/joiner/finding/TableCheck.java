@@ -7,12 +7,7 @@ import joiner.rows.Rows;
 /**
  * A check that looks at one table and its rows only, so that its findings hold while those stay.
  */
-interface TableCheck extends DesignCheck {
+non-sealed interface TableCheck extends DesignCheck {
   /** Reports what it finds in one table. */
   void run(Table table, Rows rows, Consumer<Finding> found);
-
-  @Override
-  default void run(CheckedDesign design, Consumer<Finding> found) {
-    design.design().tables().forEach(table -> run(table, design.rows(table), found));
-  }
 }

@@ -4,7 +4,7 @@ import java.util.function.Consumer;
 import joiner.model.Table;
 
 /** Every table is tied to another one. */
-final class TiedToNothing implements DesignCheck {
+final class TiedToNothing implements WholeCheck {
   private static final TableFinding FINDING =
       new TableFinding("tied-to-nothing", Severity.WARNING, Topic.CONNECT);
 

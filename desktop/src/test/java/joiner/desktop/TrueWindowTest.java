@@ -353,4 +353,31 @@ class TrueWindowTest {
         .or(() -> node instanceof Labeled l ? Optional.ofNullable(l.getText()) : Optional.empty())
         .filter(text -> !text.isBlank());
   }
+
+  @Test
+  void aTableIsTypedFromNothingWithoutTheMouse(FxRobot robot) throws Exception {
+    robot.interact(
+        () ->
+            bench.open(
+                OpenDesign.of(
+                    new joiner.rows.Draft(
+                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
+    robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
+    until(
+        () -> scene.getFocusOwner() != null && "table-label".equals(scene.getFocusOwner().getId()));
+    robot.write("Shelf").type(KeyCode.ENTER);
+    until(
+        () -> scene.getFocusOwner() != null && "field-grid".equals(scene.getFocusOwner().getId()));
+    for (String label : List.of("Shelf number", "room", "Litres")) {
+      robot.write(label).type(KeyCode.ENTER);
+    }
+    Table table = bench.design().tables().iterator().next();
+    assertThat(table.label()).isEqualTo("Shelf");
+    assertThat(table.fields())
+        .extracting(Field::label)
+        .containsExactly("Shelf number", "room", "Litres");
+    assertThat(bench.selectionProperty().get().field()).contains(table.fields().getLast().id());
+    robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
+    assertThat(bench.design().table(table.id()).fields()).hasSize(2);
+  }
 }

@@ -27,6 +27,7 @@ final class Actions {
   private final Looks looks;
   private final Questions questions;
   private final Supplier<List<Command>> ofStages;
+  private final Runnable typeLabel;
   private final Texts texts = Texts.beside(Actions.class);
 
   /** A command with its name ready to be searched. */
@@ -65,12 +66,14 @@ final class Actions {
       Files files,
       Looks looks,
       Questions questions,
-      Supplier<List<Command>> ofStages) {
+      Supplier<List<Command>> ofStages,
+      Runnable typeLabel) {
     this.bench = bench;
     this.files = files;
     this.looks = looks;
     this.questions = questions;
     this.ofStages = ofStages;
+    this.typeLabel = typeLabel;
   }
 
   /** All commands as they stand now. */
@@ -155,6 +158,7 @@ final class Actions {
     bench.apply(new AddTable(table, Rows.NONE));
     bench.selectionProperty().set(Selection.of(table.id()));
     bench.stageProperty().set(Stage.SHAPE);
+    typeLabel.run();
   }
 
   private void askToRemove(Table table) {

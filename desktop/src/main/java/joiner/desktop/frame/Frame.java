@@ -11,6 +11,7 @@ import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
+import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
@@ -62,7 +63,8 @@ public final class Frame {
     this.look = Look.from(settings.get("theme"), settings.get("text"));
     this.files =
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
-    this.actions = new Actions(bench, files, new Looks(), questions, this::stageCommands);
+    this.actions =
+        new Actions(bench, files, new Looks(), questions, this::stageCommands, this::typeLabel);
     this.finder = new Finder(actions, this::completeStages);
     this.messages = new MessageList(bench.notices());
     this.words = new WordBook(bench);
@@ -89,6 +91,15 @@ public final class Frame {
     bench.stageProperty().subscribe(this::show);
     bench.selectionProperty().subscribe(value -> leaveGather());
     bench.notices().all().addListener((ListChangeListener<Notice>) change -> messages.refresh());
+  }
+
+  /** Puts the cursor into the label of the table chosen. */
+  private void typeLabel() {
+    side.applyCss(); // What is scrolled is in the scene only once it has its skin.
+    if (side.lookup("#table-label") instanceof TextField label) {
+      label.requestFocus();
+      label.selectAll();
+    }
   }
 
   /** What the scene shows. */

@@ -12,11 +12,12 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.layout.HBox;
+import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Command;
-import joiner.desktop.widget.EditingCell;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Terms;
+import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Notice;
@@ -42,15 +43,19 @@ final class FieldGrid {
   private final Workbench bench;
   private final Texts texts;
   private final TableView<Line> grid = new TableView<>();
+  private final CellEditor<Line> editor = new CellEditor<>(grid);
   private final HBox tools;
   private Table table = Table.of("none", "none", new joiner.model.Noun("none", "none"));
   private List<Relationship> links = List.of();
   private boolean filling;
+  // After a field was typed the last line waits, while the sheet shows the field just made: so
+  // long as this is what is chosen.
+  private Optional<Selection> typedLast = Optional.empty();
 
   FieldGrid(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
-    grid.setEditable(true);
+    grid.setEditable(true); // For the types; what is typed, the editor takes.
     grid.setId("field-grid");
     grid.getStyleClass().add("field-grid");
     grid.fixedCellSizeProperty().subscribe(size -> size());
@@ -69,7 +74,7 @@ final class FieldGrid {
   }
 
   Node node() {
-    return grid;
+    return editor;
   }
 
   Node tools() {
@@ -112,11 +117,24 @@ final class FieldGrid {
         grid.getSelectionModel().select(i);
       }
     }
+    if (typedLast.equals(Optional.of(bench.selectionProperty().get()))) {
+      int next = grid.getItems().size() - 1;
+      grid.getSelectionModel().clearAndSelect(next);
+      grid.scrollTo(next);
+    }
     filling = false;
+  }
+
+  /** Puts the cursor on the line that waits for a new field. */
+  void typeOn() {
+    typedLast = Optional.of(bench.selectionProperty().get());
+    select();
+    grid.requestFocus();
   }
 
   private void picked(Line line) {
     if (!filling && line != null && line.field().isPresent()) {
+      typedLast = Optional.empty();
       bench.selectionProperty().set(Selection.of(table.id(), line.field().get().id()));
     }
   }
@@ -171,25 +189,28 @@ final class FieldGrid {
     column.setPrefWidth(width);
     column.setSortable(false);
     column.setReorderable(false);
+    column.setEditable(false);
     boolean first = key.equals("label");
     column.setCellValueFactory(
         line ->
             new ReadOnlyStringWrapper(
                 line.getValue().field().map(value).orElse(first ? texts.get("prompt") : "")));
-    column.setEditable(change.isPresent());
     change.ifPresent(
         changed -> {
-          column.setCellFactory(c -> new EditingCell<>(line -> line.field().isEmpty(), first));
-          column.setOnEditCommit(
-              event -> commit(event.getRowValue(), event.getNewValue(), first, changed));
+          column.setCellFactory(c -> new TextCell<>(line -> line.field().isEmpty()));
+          editor.type(
+              column,
+              line -> first || line.field().isPresent(),
+              line -> line.field().map(value).orElse(""),
+              (line, typed) -> commit(line, typed, changed));
         });
     return column;
   }
 
-  private void commit(Line line, String typed, boolean first, BiConsumer<Field, String> change) {
+  private void commit(Line line, String typed, BiConsumer<Field, String> change) {
     if (line.field().isPresent()) {
       change.accept(line.field().get(), typed);
-    } else if (first && !typed.isBlank()) {
+    } else if (!typed.isBlank()) {
       add(typed.strip());
     }
   }
@@ -199,6 +220,8 @@ final class FieldGrid {
     Field field = table.unused(Field.of(name, label, TypeChoice.suggestedFor(label)));
     bench.apply(new AddField(table.id(), field));
     bench.selectionProperty().set(Selection.of(table.id(), field.id()));
+    show(bench.design().table(table.id()));
+    typeOn();
   }
 
   private static TableCell<Line, String> styled(String style) {
@@ -245,6 +268,7 @@ final class FieldGrid {
       String key, Function<Field, Boolean> on, java.util.function.Consumer<Field> toggle) {
     var column = new TableColumn<Line, String>(texts.get("column." + key));
     column.setPrefWidth(70);
+    column.setEditable(false);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(

@@ -12,8 +12,9 @@ import javafx.scene.Node;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import joiner.audit.Violation;
-import joiner.desktop.widget.EditingCell;
+import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRows;
@@ -29,6 +30,7 @@ public final class SampleGrid {
   private final Workbench bench;
   private final Texts texts = Texts.beside(SampleGrid.class);
   private final TableView<Integer> grid = new TableView<>();
+  private final CellEditor<Integer> editor = new CellEditor<>(grid);
   private List<Field> shownFields = List.of();
   private Optional<TableId> shownTable = Optional.empty();
   private Map<FieldId, Set<Integer>> bad = Map.of();
@@ -37,7 +39,6 @@ public final class SampleGrid {
   /** A grid of no table yet. */
   public SampleGrid(Workbench bench) {
     this.bench = bench;
-    grid.setEditable(true);
     grid.setId("sample-grid");
     grid.setMinHeight(120);
     grid.setAccessibleText(texts.get("rows.title"));
@@ -45,7 +46,7 @@ public final class SampleGrid {
 
   /** The grid. */
   public Node node() {
-    return grid;
+    return editor;
   }
 
   /** How many cells break the design. */
@@ -105,11 +106,11 @@ public final class SampleGrid {
 
   private void columns(Table table) {
     shownFields = table.fields();
+    editor.forgetColumns();
     grid.getColumns().clear();
     var number = new TableColumn<Integer, String>(texts.get("row.number"));
     number.setPrefWidth(52);
     number.setCellValueFactory(row -> new ReadOnlyStringWrapper(Counts.of(row.getValue() + 1)));
-    number.setEditable(false);
     number.setSortable(false);
     grid.getColumns().add(number);
     for (Field field : table.fields()) {
@@ -126,24 +127,24 @@ public final class SampleGrid {
         row -> new ReadOnlyStringWrapper(rows.cell(row.getValue(), field.id()).orElse("")));
     column.setCellFactory(
         c -> {
-          var cell = new EditingCell<Integer>(row -> false, false);
+          var cell = new TextCell<Integer>(row -> false);
           Runnable mark = () -> mark(cell, field);
           cell.indexProperty().subscribe(value -> mark.run());
           cell.itemProperty().subscribe(value -> mark.run());
           return cell;
         });
-    column.setOnEditCommit(
-        event -> {
-          Optional<String> typed = Optional.of(event.getNewValue()).filter(text -> !text.isEmpty());
-          int row = event.getRowValue();
-          if (!typed.equals(rows.cell(row, field.id()))) {
-            bench.apply(ChangeRows.cell(bench.design().table(table), row, field, typed));
-          }
+    editor.type(
+        column,
+        row -> true,
+        row -> rows.cell(row, field.id()).orElse(""),
+        (row, text) -> {
+          Optional<String> typed = Optional.of(text).filter(t -> !t.isEmpty());
+          bench.apply(ChangeRows.cell(bench.design().table(table), row, field, typed));
         });
     return column;
   }
 
-  private void mark(EditingCell<Integer> cell, Field field) {
+  private void mark(TextCell<Integer> cell, Field field) {
     cell.getStyleClass().remove("bad");
     if (bad.getOrDefault(field.id(), Set.of()).contains(cell.getIndex())) {
       cell.getStyleClass().add("bad");

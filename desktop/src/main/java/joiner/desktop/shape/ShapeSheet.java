@@ -33,6 +33,7 @@ import joiner.rows.Rows;
 final class ShapeSheet {
   private final Workbench bench;
   private final Texts texts;
+  private final Runnable typeFields;
   private final VBox node = new VBox(8);
   private final VBox form = new VBox(8);
   private final VBox evidence = new VBox(4);
@@ -42,9 +43,15 @@ final class ShapeSheet {
   private final Computed<Question, Seen> seen;
   private Object shown = this;
 
-  ShapeSheet(Workbench bench, Texts texts) {
+  /**
+   * The sheet.
+   *
+   * @param typeFields goes to where the fields of the table are typed
+   */
+  ShapeSheet(Workbench bench, Texts texts, Runnable typeFields) {
     this.bench = bench;
     this.texts = texts;
+    this.typeFields = typeFields;
     node.getStyleClass().add("side-content");
     node.getChildren().setAll(form, evidence, findings);
     seen =
@@ -222,15 +229,7 @@ final class ShapeSheet {
   private List<Node> table(Table table) {
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(table.label(), "title"));
-    nodes.add(
-        labelled(
-            "side.table.label",
-            table.label(),
-            text -> {
-              if (!text.isBlank()) {
-                bench.apply(ChangeTable.relabel(bench.design(), table, text.strip()));
-              }
-            }));
+    nodes.add(label(table));
     nodes.add(
         labelled(
             "side.table.name",
@@ -272,6 +271,26 @@ final class ShapeSheet {
     return nodes;
   }
 
+  /** The table's label; Enter goes on to its fields. */
+  private Node label(Table table) {
+    var field =
+        TypedText.of(
+            table.label(),
+            text -> {
+              if (!text.isBlank()) {
+                bench.apply(ChangeTable.relabel(bench.design(), table, text.strip()));
+              }
+            });
+    field.setId("table-label");
+    var taken = field.getOnAction();
+    field.setOnAction(
+        event -> {
+          taken.handle(event);
+          typeFields.run();
+        });
+    return labelled("side.table.label", field);
+  }
+
   private void rename(Table table, String name, String label, Noun noun) {
     if (!name.isBlank() && !label.isBlank()) {
       bench.apply(ChangeTable.rename(table, name.strip(), label.strip(), noun));
@@ -279,7 +298,10 @@ final class ShapeSheet {
   }
 
   private Node labelled(String key, String value, Consumer<String> change) {
-    TextField field = TypedText.of(value, change);
+    return labelled(key, TypedText.of(value, change));
+  }
+
+  private Node labelled(String key, TextField field) {
     field.setAccessibleText(texts.get(key));
     return new VBox(2, Parts.label(texts.get(key), "muted", "small"), field);
   }

@@ -31,7 +31,7 @@ public final class ShapeView implements StageView {
     this.bench = bench;
     this.grid = new FieldGrid(bench, texts);
     this.samples = new SampleGrid(bench);
-    this.sheet = new ShapeSheet(bench, texts);
+    this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
     main.getStyleClass().add("stage-area");
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());

@@ -1,5 +1,6 @@
 package joiner.desktop.widget;
 
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.scene.TraversalDirection;
@@ -16,7 +17,14 @@ public final class TypedText {
   /** A field with a text. */
   public static TextField of(String text, Consumer<String> changed) {
     var field = new TextField(text);
-    settle(field, () -> text, changed);
+    var told = new AtomicReference<>(text);
+    settle(
+        field,
+        told::get,
+        typed -> {
+          told.set(typed); // Leaving after Enter must not tell the same text again.
+          changed.accept(typed);
+        });
     return field;
   }
 
