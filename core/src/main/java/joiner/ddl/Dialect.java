@@ -48,6 +48,12 @@ public abstract class Dialect {
   /** How a column that counts up is written, without its name; empty if this one cannot count. */
   abstract Optional<String> counter(Table table, Field field, FieldType.Counter type);
 
+  /** Whether a column that counts up is declared the primary key by that. */
+  abstract boolean countsAsKey();
+
+  /** How many decimals of a second a column of that type keeps. */
+  abstract int decimalsOfSeconds(FieldType type);
+
   /** Makes a counter go on above a number; empty if the engine does so by itself. */
   abstract Optional<String> restart(String table, String column, long next);
 
@@ -96,6 +102,13 @@ public abstract class Dialect {
     return attempt(rule, sound -> text().write(sound.tree())) instanceof Attempt.Failed failed
         ? new Support.Impossible(failed.reason())
         : new Support.Native();
+  }
+
+  /** A rule in the engine's spelling; empty where the engine cannot express it. */
+  public final Optional<String> written(Checked.Sound rule) {
+    return attempt(rule, sound -> text().write(sound.tree())) instanceof Attempt.Written written
+        ? Optional.of(written.sql())
+        : Optional.empty();
   }
 
   sealed interface Attempt {

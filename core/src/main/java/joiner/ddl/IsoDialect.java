@@ -53,6 +53,11 @@ abstract class IsoDialect extends Dialect {
   }
 
   @Override
+  final boolean countsAsKey() {
+    return false;
+  }
+
+  @Override
   final Optional<String> restart(String table, String column, long next) {
     return Optional.of(
         "ALTER TABLE " + name(table) + " ALTER COLUMN " + name(column) + " RESTART WITH " + next);

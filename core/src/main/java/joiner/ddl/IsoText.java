@@ -6,8 +6,8 @@ import joiner.expression.Kind;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
 
-/** Expressions for PostgreSQL and H2. */
-final class IsoText extends SqlText {
+/** Expressions as PostgreSQL and H2 both take them. */
+class IsoText extends SqlText {
   IsoText(UnaryOperator<String> quoteName) {
     super(quoteName);
   }
@@ -32,5 +32,15 @@ final class IsoText extends SqlText {
                 && literal.value() instanceof Value.Text text
                 && text.text().indexOf('\\') < 0);
     return plain ? super.like(e) : super.like(e) + " ESCAPE ''";
+  }
+
+  /**
+   * Some engines give the part as a number with decimals, which would not be divided as a whole.
+   */
+  @Override
+  protected String extract(Expression.Extract e) {
+    String moment =
+        e.kind() == Kind.ZONED ? operand(e.operand()) + " AT TIME ZONE 'UTC'" : write(e.operand());
+    return "CAST(EXTRACT(" + e.part() + " FROM " + moment + ") AS integer)";
   }
 }

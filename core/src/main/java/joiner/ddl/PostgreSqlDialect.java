@@ -1,12 +1,13 @@
 package joiner.ddl;
 
 import joiner.expression.SqlText;
+import joiner.model.FieldType;
 import joiner.naming.Engines;
 import joiner.naming.IdentifierRules;
 
 /** PostgreSQL. */
 final class PostgreSqlDialect extends IsoDialect {
-  private final SqlText text = new IsoText(this::name);
+  private final SqlText text = new PostgreSqlText(this::name);
 
   @Override
   public String id() {
@@ -36,5 +37,10 @@ final class PostgreSqlDialect extends IsoDialect {
   @Override
   String matches(String column, String pattern) {
     return name(column) + " ~ " + quoted("^(?:" + pattern + ")$");
+  }
+
+  @Override
+  int decimalsOfSeconds(FieldType type) {
+    return 6;
   }
 }

@@ -4,19 +4,20 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import joiner.expression.Value;
 import joiner.model.Design;
 import joiner.model.Field;
-import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
 import joiner.rows.Draft;
 import joiner.rows.Rows;
+import joiner.rows.ValueReader;
 
 /** Writes one script: tables, rows, late relationships, indexes, descriptions. */
 final class ScriptWriter {
@@ -88,7 +89,7 @@ final class ScriptWriter {
               + " ("
               + dialect.names(table.namesOf(index.fields()))
               + ")";
-      statements.add(new Statement(Statement.Section.INDEXES, "", sql));
+      statements.add(Statement.of(Statement.Section.INDEXES, "", sql));
     }
   }
 
@@ -106,7 +107,7 @@ final class ScriptWriter {
   }
 
   private void description(String sql) {
-    statements.add(new Statement(Statement.Section.DESCRIPTIONS, "", sql));
+    statements.add(Statement.of(Statement.Section.DESCRIPTIONS, "", sql));
   }
 
   private void rows(Table table) {
@@ -127,24 +128,66 @@ final class ScriptWriter {
               .mapToObj(row -> "  (" + literals.of(row) + ")")
               .collect(Collectors.joining(",\n"));
       String comment = start == 0 ? table.label() + ": " + rows.count() + " rows" : "";
-      statements.add(new Statement(Statement.Section.ROWS, comment, head + values));
+      statements.add(Statement.of(Statement.Section.ROWS, comment, head + values));
     }
-    table.fields().stream()
-        .filter(f -> f.type() instanceof FieldType.Counter)
-        .forEach(f -> restart(table, rows, f.id()));
+    for (Field field : table.fields()) {
+      if (field.type() instanceof FieldType.Counter) {
+        restart(table, rows, field);
+      }
+      secondsLost(table, rows, field);
+    }
   }
 
-  private void restart(Table table, Rows rows, FieldId counter) {
-    Optional<Long> highest = Optional.empty();
+  /** Says where an engine keeps fewer decimals of a second than the rows have. */
+  private void secondsLost(Table table, Rows rows, Field field) {
+    if (!(field.type() instanceof FieldType.Time || field.type() instanceof FieldType.DateTime)) {
+      return;
+    }
+    int kept = dialect.decimalsOfSeconds(field.type());
+    int lost = 0;
     for (int row = 0; row < rows.count(); row++) {
-      Optional<Long> number =
-          rows.cell(row, counter).filter(text -> text.matches("\\d{1,18}")).map(Long::valueOf);
-      if (number.isPresent() && (highest.isEmpty() || number.get() > highest.get())) {
-        highest = number;
+      Value value = ValueReader.valueOrNull(rows.cell(row, field.id()), field.type());
+      lost += nanos(value) % POWERS_OF_TEN[9 - kept] != 0 ? 1 : 0;
+    }
+    if (lost > 0) {
+      shortfalls.add(
+          new Shortfall(
+              table.id(),
+              Counts.of(lost, "value", "values") + " of " + field.label() + " of " + table.label(),
+              dialect.engine()
+                  + (kept == 0
+                      ? " keeps whole seconds; what is beyond them is dropped."
+                      : " keeps "
+                          + kept
+                          + " decimals of a second; what is beyond them is dropped.")));
+    }
+  }
+
+  private static final int[] POWERS_OF_TEN = {
+    1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000, 1_000_000_000
+  };
+
+  private static int nanos(Value value) {
+    return switch (value) {
+      case Value.Time t -> t.time().getNano();
+      case Value.DateTime d -> d.at().getNano();
+      case Value.Zoned z -> z.at().getNano();
+      default -> 0;
+    };
+  }
+
+  private void restart(Table table, Rows rows, Field counter) {
+    long highest = 0;
+    for (int row = 0; row < rows.count(); row++) {
+      if (ValueReader.valueOrNull(rows.cell(row, counter.id()), counter.type())
+          instanceof Value.Num number) {
+        highest = Math.max(highest, number.number().longValue());
       }
     }
-    highest
-        .flatMap(number -> dialect.restart(table.name(), table.field(counter).name(), number + 1))
-        .ifPresent(sql -> statements.add(new Statement(Statement.Section.ROWS, "", sql)));
+    if (highest > 0 && highest < Long.MAX_VALUE) {
+      dialect
+          .restart(table.name(), counter.name(), highest + 1)
+          .ifPresent(sql -> statements.add(Statement.of(Statement.Section.ROWS, "", sql)));
+    }
   }
 }

@@ -74,6 +74,16 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  boolean countsAsKey() {
+    return true;
+  }
+
+  @Override
+  int decimalsOfSeconds(FieldType type) {
+    return 0;
+  }
+
+  @Override
   Optional<String> restart(String table, String column, long next) {
     return Optional.empty();
   }

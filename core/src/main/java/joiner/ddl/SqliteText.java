@@ -3,6 +3,7 @@ package joiner.ddl;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.UnaryOperator;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
@@ -104,9 +105,15 @@ final class SqliteText extends SqlText {
     return operand + " IS" + not(negated) + (truth.equals("UNKNOWN") ? " NULL" : " " + truth);
   }
 
-  /** Numbers with decimals may be stored as whole ones, whose quotient SQLite would cut off. */
+  /**
+   * Numbers with decimals may be stored as whole ones, whose quotient SQLite would cut off; and a
+   * division by zero would give NULL.
+   */
   @Override
   protected String compute(Expression.Compute e) {
+    if (e.operator() == Expression.Arithmetic.DIVIDE) {
+      requireDivisor(e.right());
+    }
     if (e.operator() == Expression.Arithmetic.DIVIDE && !e.whole()) {
       return "CAST(" + write(e.left()) + " AS real) / " + operandOfProduct(e.right());
     }
@@ -117,45 +124,69 @@ final class SqliteText extends SqlText {
     return "(" + write(e) + ")";
   }
 
+  private static void requireDivisor(Expression e) {
+    boolean safe =
+        e instanceof Expression.Literal literal
+            && (literal.value() instanceof Value.Null
+                || literal.value() instanceof Value.Num num && num.number().signum() != 0);
+    if (!safe) {
+      throw new InexpressibleException(
+          "SQLite gives NULL where a division by zero is an error elsewhere");
+    }
+  }
+
   @Override
-  protected String call(Expression.Function function, List<String> arguments) {
-    return switch (function) {
-      case CHAR_LENGTH -> "length(" + arguments.getFirst() + ")";
+  protected String call(Expression.Call e) {
+    List<Expression> arguments = e.arguments();
+    return switch (e.function()) {
+      case CHAR_LENGTH -> "length(" + write(arguments.getFirst()) + ")";
       case SUBSTRING -> substring(arguments);
-      case POSITION -> "instr(" + arguments.get(1) + ", " + arguments.get(0) + ")";
-      case MOD -> "((" + arguments.get(0) + ") % (" + arguments.get(1) + "))";
-      case CEILING -> "ceil(" + arguments.getFirst() + ")";
-      case COALESCE ->
-          arguments.size() == 1 ? arguments.getFirst() : super.call(function, arguments);
+      case POSITION -> "instr(" + write(arguments.get(1)) + ", " + write(arguments.get(0)) + ")";
+      case MOD -> {
+        requireDivisor(arguments.get(1));
+        yield "((" + write(arguments.get(0)) + ") % (" + write(arguments.get(1)) + "))";
+      }
+      case CEILING -> "ceil(" + write(arguments.getFirst()) + ")";
+      case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
       case UPPER, LOWER, TRIM, ABS, FLOOR, NULLIF ->
-          lower(function) + "(" + String.join(", ", arguments) + ")";
+          e.function().name().toLowerCase(Locale.ROOT) + "(" + written(arguments) + ")";
     };
   }
 
   /** Positions before the text count as empty in SQL; SQLite would count them from the end. */
-  private static String substring(List<String> arguments) {
-    if (arguments.stream().skip(1).allMatch(argument -> argument.matches("[1-9]\\d*"))) {
-      return "substr(" + String.join(", ", arguments) + ")";
+  private String substring(List<Expression> arguments) {
+    if (Positions.arePlain(arguments)) {
+      return "substr(" + written(arguments) + ")";
     }
     throw new InexpressibleException(
         "SQLite counts SUBSTRING positions differently unless they are plain numbers");
   }
 
   @Override
-  protected String extract(Expression.Part part, String operand) {
+  protected String extract(Expression.Extract e) {
     String code =
-        switch (part) {
+        switch (e.part()) {
           case YEAR -> "%Y";
           case MONTH -> "%m";
           case DAY -> "%d";
           case HOUR -> "%H";
           case MINUTE -> "%M";
         };
-    return "CAST(strftime('" + code + "', " + operand + ") AS integer)";
+    return "CAST(strftime('" + code + "', " + write(e.operand()) + ") AS integer)";
   }
 
+  /** Decimals are written out, for SQLite keeps numbers without their scale. */
   @Override
-  protected String toText(String operand) {
-    return "CAST(" + operand + " AS text)";
+  protected String toText(Expression.ToText e) {
+    String operand = write(e.operand());
+    return e.kind() == Kind.NUMBER
+        ? "CASE WHEN ("
+            + operand
+            + ") IS NOT NULL THEN printf('%."
+            + e.scale()
+            + "f', "
+            + operand
+            + ") END"
+        : "CAST(" + operand + " AS text)";
   }
 }

@@ -47,6 +47,7 @@ final class TableWriter {
   private final Map<String, Catalog.Column> columns = new LinkedHashMap<>();
   private final Set<Catalog.Reference> references = new HashSet<>();
   private final Set<String> checks = new HashSet<>();
+  private boolean keyInside;
 
   TableWriter(
       Design design,
@@ -83,7 +84,8 @@ final class TableWriter {
             + inside
             + "\n  "
             + String.join(",\n  ", lines)
-            + "\n)");
+            + "\n)",
+        Optional.of(dialect.name(table.name())));
   }
 
   /** Where the engine keeps no descriptions, they stand as comments in the text it keeps. */
@@ -139,15 +141,16 @@ final class TableWriter {
       shortfall(
           "the form of " + field.label(), "it is kept as text; its form is only seen by an audit.");
     }
-    Optional<String> given = defaultOf(field);
+    Optional<Given> given = defaultOf(field);
     String type = counter.orElseGet(() -> dialect.type(field.type()));
-    boolean keyInside = counter.isPresent() && counter.get().contains("PRIMARY KEY");
+    boolean isKey = counter.isPresent() && dialect.countsAsKey();
+    keyInside |= isKey;
     String line =
         dialect.name(field.name())
             + " "
             + type
-            + given.map(text -> dialect.defaultClause(text, isLiteral(text))).orElse("")
-            + (required && !keyInside ? " NOT NULL" : "");
+            + given.map(g -> dialect.defaultClause(g.sql(), g.literal())).orElse("")
+            + (required && !isKey ? " NOT NULL" : "");
     lines.add(line);
     boolean described = dialect.columnComment(table.name(), field.name(), "").isPresent();
     columns.put(
@@ -155,16 +158,25 @@ final class TableWriter {
         new Catalog.Column(
             dialect.type(field.type()),
             required,
-            given,
+            given.map(Given::sql),
             counter.isPresent(),
             described ? field.description() : ""));
   }
 
-  private static boolean isLiteral(String text) {
-    return text.matches("-?[0-9.]+|'([^']|'')*'|TRUE|FALSE|NULL|CURRENT_DATE");
+  /** A default as the engine reads it, and whether it is a value written out. */
+  private record Given(String sql, boolean literal) {}
+
+  private static boolean isLiteral(Expression tree) {
+    return switch (tree) {
+      case Expression.Literal e -> true;
+      case Expression.Negate e -> isLiteral(e.operand());
+      case Expression.Fitting e -> isLiteral(e.operand());
+      case Expression.Now e -> e.kind() == Kind.DATE;
+      default -> false;
+    };
   }
 
-  private Optional<String> defaultOf(Field field) {
+  private Optional<Given> defaultOf(Field field) {
     if (field.defaultValue().isEmpty()) {
       return Optional.empty();
     }
@@ -173,7 +185,8 @@ final class TableWriter {
       return Optional.empty();
     }
     return switch (Dialect.attempt(sound, s -> dialect.text().write(s.tree()))) {
-      case Dialect.Attempt.Written written -> Optional.of(written.sql());
+      case Dialect.Attempt.Written written ->
+          Optional.of(new Given(written.sql(), isLiteral(sound.tree())));
       case Dialect.Attempt.Failed failed -> {
         shortfall("the default of " + field.label(), failed.reason() + ".");
         yield Optional.empty();
@@ -182,8 +195,7 @@ final class TableWriter {
   }
 
   private void primaryKey() {
-    boolean inside = lines.stream().anyMatch(line -> line.contains(" PRIMARY KEY"));
-    if (!table.primaryKey().isEmpty() && !inside) {
+    if (!table.primaryKey().isEmpty() && !keyInside) {
       constraint("pk_" + table.name(), "PRIMARY KEY (" + columnsOf(table.primaryKey()) + ")");
     }
   }
@@ -217,7 +229,7 @@ final class TableWriter {
     if (isLate.test(r)) {
       String name = dialect.name(names.take(r.name()));
       late.add(
-          new Statement(
+          Statement.of(
               Statement.Section.RELATIONSHIPS,
               "",
               "ALTER TABLE "
@@ -304,9 +316,13 @@ final class TableWriter {
   }
 
   private void compare(Field field, String name, Comparison operator, String text) {
+    Expression value = reference(field);
+    if (Kind.of(field.type()) == Kind.TEXT) {
+      value = new Expression.CodePoints(value, NOWHERE);
+    }
     check(
         name,
-        new Expression.Compare(operator, reference(field), literal(text, field), NOWHERE),
+        new Expression.Compare(operator, value, literal(text, field), NOWHERE),
         "the limits of " + field.label());
   }
 

@@ -10,11 +10,13 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.Period;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import joiner.model.FieldType;
 
 /**
  * Computes expressions on one row at a time with SQL's three-valued logic: NULL as a truth value is
@@ -23,9 +25,13 @@ import java.util.function.Function;
 public final class Evaluator {
   private final Clock clock;
 
-  /** Evaluates with that clock; its zone is the zone of dates and of moments that carry none. */
+  /**
+   * Evaluates at the clock's present moment, which stays the same for all that this evaluator
+   * computes, as it does within a statement; the clock's zone is the zone of dates and of moments
+   * that carry none.
+   */
   public Evaluator(Clock clock) {
-    this.clock = clock;
+    this.clock = Clock.fixed(clock.instant(), clock.getZone());
   }
 
   /**
@@ -52,6 +58,8 @@ public final class Evaluator {
           evaluate(e.date(), row) instanceof Value.Date date
               ? new Value.DateTime(date.date().atStartOfDay())
               : Value.NULL;
+      case Expression.Fitting e -> fitting(evaluate(e.operand(), row), e.width());
+      case Expression.CodePoints e -> evaluate(e.operand(), row);
       case Expression.Concat e -> concat(evaluate(e.left(), row), evaluate(e.right(), row));
       case Expression.Between e -> between(e, row);
       case Expression.In e -> in(e, row);
@@ -62,7 +70,7 @@ public final class Evaluator {
       case Expression.Case e -> caseOf(e, row);
       case Expression.Call e -> call(e, row);
       case Expression.Extract e -> extract(e.part(), evaluate(e.operand(), row));
-      case Expression.ToText e -> toText(evaluate(e.operand(), row));
+      case Expression.ToText e -> toText(e, evaluate(e.operand(), row));
     };
   }
 
@@ -141,6 +149,15 @@ public final class Evaluator {
       case TIMES -> new Value.Num(l.number().multiply(r.number()), whole);
       case DIVIDE -> divide(l, r, whole);
     };
+  }
+
+  private static Value fitting(Value value, FieldType.Width width) {
+    if (value instanceof Value.Num num
+        && (num.number().compareTo(BigDecimal.valueOf(width.min())) < 0
+            || num.number().compareTo(BigDecimal.valueOf(width.max())) > 0)) {
+      throw new EvaluationException("it leaves the whole numbers of " + width.bits() + " bits");
+    }
+    return value;
   }
 
   private static Value divide(Value.Num left, Value.Num right, boolean whole) {
@@ -307,7 +324,7 @@ public final class Evaluator {
     long end =
         arguments.size() > 2
             ? from + number(arguments, 2).number().longValue()
-            : points.length + 1L;
+            : Math.max(from, points.length + 1L);
     if (end < from) {
       throw new EvaluationException("SUBSTRING has a negative length");
     }
@@ -349,7 +366,7 @@ public final class Evaluator {
       case Value.Date date -> Value.whole(date.date().get(field));
       case Value.Time time -> Value.whole(time.time().get(field));
       case Value.DateTime at -> Value.whole(at.at().get(field));
-      case Value.Zoned at -> Value.whole(at.at().get(field));
+      case Value.Zoned at -> Value.whole(at.at().withOffsetSameInstant(ZoneOffset.UTC).get(field));
       case Value.Null n -> n;
       case Value.Text t -> Value.NULL;
       case Value.Num t -> Value.NULL;
@@ -358,8 +375,21 @@ public final class Evaluator {
     };
   }
 
-  private static Value toText(Value operand) {
-    return operand instanceof Value.Null ? operand : new Value.Text(show(operand));
+  /** As engines write it: a blank before the time of day, seconds always, decimals as declared. */
+  private static Value toText(Expression.ToText e, Value operand) {
+    return switch (operand) {
+      case Value.Null n -> n;
+      case Value.Num n when e.kind() == Kind.NUMBER ->
+          new Value.Text(n.number().setScale(e.scale(), RoundingMode.UNNECESSARY).toPlainString());
+      case Value.Time t -> new Value.Text(DateTimeFormatter.ISO_LOCAL_TIME.format(t.time()));
+      case Value.DateTime d -> new Value.Text(seconds(d.at()).replace('T', ' '));
+      case Value.Text t -> t;
+      case Value.Num n -> new Value.Text(show(n));
+      case Value.Bool b -> new Value.Text(show(b));
+      case Value.Date d -> new Value.Text(show(d));
+      case Value.Zoned z -> new Value.Text(show(z));
+      case Value.Interval i -> new Value.Text(show(i));
+    };
   }
 
   /** A value as people and files read it; NULL is the empty text. */

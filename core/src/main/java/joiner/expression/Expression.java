@@ -2,6 +2,7 @@ package joiner.expression;
 
 import java.util.List;
 import java.util.Optional;
+import joiner.model.FieldType;
 
 /** A parsed SQL expression. Chains of AND and OR are flat lists, so that they may be long. */
 public sealed interface Expression {
@@ -51,6 +52,15 @@ public sealed interface Expression {
 
   /** A date taken as the start of its day; made by the type check. */
   record StartOfDay(Expression date, Span span) implements Expression {}
+
+  /**
+   * A whole number that fits its width, as engines keep the results of their arithmetic; made by
+   * the type check.
+   */
+  record Fitting(Expression operand, FieldType.Width width, Span span) implements Expression {}
+
+  /** A text that is put in order by code points, whatever the locale; made by the type check. */
+  record CodePoints(Expression operand, Span span) implements Expression {}
 
   /** left || right. */
   record Concat(Expression left, Expression right, Span span) implements Expression {}
@@ -102,11 +112,21 @@ public sealed interface Expression {
     }
   }
 
-  /** EXTRACT(part FROM operand). */
-  record Extract(Part part, Expression operand, Span span) implements Expression {}
+  /**
+   * EXTRACT(part FROM operand); what carries a zone is taken in UTC, for engines differ in whose
+   * zone they take.
+   *
+   * @param kind of the operand, once checked
+   */
+  record Extract(Part part, Expression operand, Kind kind, Span span) implements Expression {}
 
-  /** CAST(operand AS VARCHAR). */
-  record ToText(Expression operand, Span span) implements Expression {}
+  /**
+   * CAST(operand AS VARCHAR).
+   *
+   * @param kind of the operand, once checked
+   * @param scale how many decimals a number has
+   */
+  record ToText(Expression operand, Kind kind, int scale, Span span) implements Expression {}
 
   /** CURRENT_DATE, CURRENT_TIMESTAMP or LOCALTIMESTAMP. */
   record Now(Kind kind, Span span) implements Expression {}

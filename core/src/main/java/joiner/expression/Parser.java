@@ -1,12 +1,12 @@
 package joiner.expression;
 
 import java.math.BigDecimal;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.Period;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -252,6 +252,9 @@ final class Parser {
     return switch (token.type()) {
       case NUMBER -> number(token);
       case STRING -> {
+        if (token.text().indexOf(0) >= 0) {
+          throw new ParseFailure(token.span(), "No database holds the character NUL in a text.");
+        }
         at++;
         yield new Expression.Literal(new Value.Text(token.text()), Kind.TEXT, token.span());
       }
@@ -343,16 +346,17 @@ final class Parser {
     try {
       return switch (upper) {
         case "DATE" ->
-            new Expression.Literal(new Value.Date(LocalDate.parse(text.text())), Kind.DATE, span);
+            new Expression.Literal(
+                new Value.Date(inCalendar(LocalDate.parse(text.text()))), Kind.DATE, span);
         case "TIME" ->
             new Expression.Literal(new Value.Time(LocalTime.parse(text.text())), Kind.TIME, span);
-        default ->
-            new Expression.Literal(
-                new Value.DateTime(LocalDateTime.parse(text.text().replace(' ', 'T'))),
-                Kind.DATE_TIME,
-                span);
+        default -> {
+          LocalDateTime at = LocalDateTime.parse(text.text().replace(' ', 'T'));
+          inCalendar(at.toLocalDate());
+          yield new Expression.Literal(new Value.DateTime(at), Kind.DATE_TIME, span);
+        }
       };
-    } catch (DateTimeParseException e) {
+    } catch (DateTimeException e) {
       String example =
           switch (upper) {
             case "DATE" -> "DATE '2026-03-14'";
@@ -362,6 +366,14 @@ final class Parser {
       throw new ParseFailure(
           text.span(), "“" + text.text() + "” does not exist; write it like " + example + ".");
     }
+  }
+
+  /** SQL's calendar goes from year 1 to 9999 (ISO/IEC 9075-2, datetime). */
+  private static LocalDate inCalendar(LocalDate date) {
+    if (date.getYear() < 1 || date.getYear() > 9999) {
+      throw new DateTimeException("year " + date.getYear());
+    }
+    return date;
   }
 
   private Expression interval(Token word, Token text) {
@@ -482,7 +494,7 @@ final class Parser {
     expectWord("FROM", "EXTRACT is written EXTRACT(YEAR FROM field): FROM was expected");
     Expression operand = or();
     Token close = expectSign(")", ") was expected");
-    return new Expression.Extract(found, operand, name.span().to(close.span()));
+    return new Expression.Extract(found, operand, Kind.NULL, name.span().to(close.span()));
   }
 
   private Expression cast(Token name) {
@@ -490,7 +502,7 @@ final class Parser {
     expectWord("AS", "CAST is written CAST(field AS VARCHAR): AS was expected");
     expectWord("VARCHAR", "only CAST(… AS VARCHAR) is known: VARCHAR was expected");
     Token close = expectSign(")", ") was expected");
-    return new Expression.ToText(operand, name.span().to(close.span()));
+    return new Expression.ToText(operand, Kind.NULL, 0, name.span().to(close.span()));
   }
 
   private void enter() {

@@ -1,7 +1,6 @@
 package joiner.expression;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
@@ -53,6 +52,8 @@ public class SqlText {
       case Expression.Compute e -> compute(e);
       case Expression.Shift e -> shift(e);
       case Expression.StartOfDay e -> startOfDay(write(e.date()));
+      case Expression.Fitting e -> write(e.operand());
+      case Expression.CodePoints e -> codePoints(e.operand());
       case Expression.Concat e ->
           within(e.left(), Binding.SUM) + " || " + within(e.right(), Binding.PRODUCT);
       case Expression.Between e ->
@@ -72,10 +73,9 @@ public class SqlText {
       case Expression.IsNull e -> operand(e.operand()) + " IS" + not(e.negated()) + " NULL";
       case Expression.IsTruth e -> isTruth(e);
       case Expression.Case e -> caseOf(e);
-      case Expression.Call e ->
-          call(e.function(), e.arguments().stream().map(this::write).toList());
-      case Expression.Extract e -> extract(e.part(), write(e.operand()));
-      case Expression.ToText e -> toText(write(e.operand()));
+      case Expression.Call e -> call(e);
+      case Expression.Extract e -> extract(e);
+      case Expression.ToText e -> toText(e);
     };
   }
 
@@ -177,30 +177,41 @@ public class SqlText {
         + " END";
   }
 
-  /** A function of its written arguments. */
-  protected String call(Expression.Function function, List<String> arguments) {
-    return switch (function) {
+  /** A function. */
+  protected String call(Expression.Call e) {
+    return switch (e.function()) {
       case SUBSTRING ->
           "SUBSTRING("
-              + arguments.get(0)
+              + write(e.arguments().get(0))
               + " FROM "
-              + arguments.get(1)
-              + (arguments.size() > 2 ? " FOR " + arguments.get(2) : "")
+              + write(e.arguments().get(1))
+              + (e.arguments().size() > 2 ? " FOR " + write(e.arguments().get(2)) : "")
               + ")";
-      case POSITION -> "POSITION(" + arguments.get(0) + " IN " + arguments.get(1) + ")";
+      case POSITION ->
+          "POSITION(" + operand(e.arguments().get(0)) + " IN " + write(e.arguments().get(1)) + ")";
       case CHAR_LENGTH, UPPER, LOWER, TRIM, ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF ->
-          function.name() + "(" + String.join(", ", arguments) + ")";
+          e.function().name() + "(" + written(e.arguments()) + ")";
     };
   }
 
+  /** Expressions with a comma between. */
+  protected final String written(List<Expression> expressions) {
+    return joined(expressions, ", ", Binding.OR);
+  }
+
   /** Part of a moment. */
-  protected String extract(Expression.Part part, String operand) {
-    return "EXTRACT(" + part + " FROM " + operand + ")";
+  protected String extract(Expression.Extract e) {
+    return "EXTRACT(" + e.part() + " FROM " + write(e.operand()) + ")";
   }
 
   /** A value as text. */
-  protected String toText(String operand) {
-    return "CAST(" + operand + " AS VARCHAR)";
+  protected String toText(Expression.ToText e) {
+    return "CAST(" + write(e.operand()) + " AS VARCHAR)";
+  }
+
+  /** A text that is compared by code points. */
+  protected String codePoints(Expression text) {
+    return operand(text);
   }
 
   private String joined(List<Expression> operands, String between, Binding least) {
@@ -249,15 +260,12 @@ public class SqlText {
       case Expression.FieldRef f -> Binding.PRIMARY;
       case Expression.Now n -> Binding.PRIMARY;
       case Expression.StartOfDay s -> Binding.PRIMARY;
+      case Expression.Fitting f -> binding(f.operand());
+      case Expression.CodePoints c -> Binding.SUM;
       case Expression.Case c -> Binding.PRIMARY;
       case Expression.Call c -> Binding.PRIMARY;
       case Expression.Extract x -> Binding.PRIMARY;
       case Expression.ToText t -> Binding.PRIMARY;
     };
-  }
-
-  /** Lower-case words of a function, for engines that spell them so. */
-  protected static String lower(Expression.Function function) {
-    return function.name().toLowerCase(Locale.ROOT);
   }
 }

@@ -1,5 +1,7 @@
 package joiner.expression;
 
+import java.math.BigDecimal;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -7,7 +9,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.FieldType.Width;
 import joiner.model.Table;
 
 /**
@@ -16,7 +21,26 @@ import joiner.model.Table;
  * mistake is told once.
  */
 final class TypeCheck {
-  private record Typed(Expression tree, Kind kind) {}
+  private static final Pattern UUID = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
+
+  /** Marks a number whose decimals depend on the engine. */
+  private static final int UNKNOWN = -1;
+
+  /**
+   * A part with what is known of it.
+   *
+   * @param width of a whole number
+   * @param scale decimals of any number; {@link #UNKNOWN} where engines differ
+   */
+  private record Typed(Expression tree, Kind kind, Width width, int scale) {
+    Typed(Expression tree, Kind kind) {
+      this(tree, kind, Width.BITS_32, 0);
+    }
+
+    Typed as(Expression other) {
+      return new Typed(other, kind, width, scale);
+    }
+  }
 
   private final Table table;
   private final Map<String, Field> exact = new LinkedHashMap<>();
@@ -42,7 +66,7 @@ final class TypeCheck {
 
   private Typed of(Expression tree) {
     return switch (tree) {
-      case Expression.Literal e -> new Typed(e, e.kind());
+      case Expression.Literal e -> literal(e);
       case Expression.Now e -> new Typed(e, e.kind());
       case Expression.FieldRef e -> field(e);
       case Expression.Not e ->
@@ -56,15 +80,13 @@ final class TypeCheck {
       case Expression.Compute e -> compute(e);
       case Expression.Shift e -> new Typed(e, e.kind());
       case Expression.StartOfDay e -> new Typed(e, Kind.DATE_TIME);
+      case Expression.Fitting e -> of(e.operand());
+      case Expression.CodePoints e -> of(e.operand());
       case Expression.Concat e ->
           new Typed(new Expression.Concat(text(e.left()), text(e.right()), e.span()), Kind.TEXT);
       case Expression.Between e -> between(e);
       case Expression.In e -> in(e);
-      case Expression.Like e ->
-          new Typed(
-              new Expression.Like(
-                  text(e.operand()), text(e.pattern()), e.escape(), e.negated(), e.span()),
-              Kind.BOOLEAN);
+      case Expression.Like e -> like(e);
       case Expression.IsNull e ->
           new Typed(
               new Expression.IsNull(of(e.operand()).tree, e.negated(), e.span()), Kind.BOOLEAN);
@@ -75,8 +97,7 @@ final class TypeCheck {
       case Expression.Case e -> caseOf(e);
       case Expression.Call e -> call(e);
       case Expression.Extract e -> extract(e);
-      case Expression.ToText e ->
-          new Typed(new Expression.ToText(of(e.operand()).tree, e.span()), Kind.TEXT);
+      case Expression.ToText e -> toText(e);
     };
   }
 
@@ -94,7 +115,111 @@ final class TypeCheck {
       return new Typed(e, Kind.NULL);
     }
     used.add(field.name());
-    return new Typed(new Expression.FieldRef(field.name(), e.span()), Kind.of(field.type()));
+    var tree = new Expression.FieldRef(field.name(), e.span());
+    Kind kind = Kind.of(field.type());
+    return switch (field.type()) {
+      case FieldType.WholeNumber t -> new Typed(tree, kind, t.width(), 0);
+      case FieldType.Counter t -> new Typed(tree, kind, t.width(), 0);
+      case FieldType.Decimal t -> new Typed(tree, kind, Width.BITS_32, t.scale());
+      case FieldType.Money t -> new Typed(tree, kind, Width.BITS_32, t.scale());
+      case FieldType.AnyNumber t -> new Typed(tree, kind, Width.BITS_32, UNKNOWN);
+      default -> new Typed(tree, kind);
+    };
+  }
+
+  /** A whole number is as wide as it has to be; beyond 64 bits it is a number like any other. */
+  private static Typed literal(Expression.Literal e) {
+    if (!(e.value() instanceof Value.Num num)) {
+      return new Typed(e, e.kind());
+    }
+    if (e.kind() != Kind.WHOLE) {
+      return new Typed(e, e.kind(), Width.BITS_32, Math.max(1, num.number().scale()));
+    }
+    BigDecimal number = num.number();
+    if (number.compareTo(BigDecimal.valueOf(Width.BITS_64.max())) > 0) {
+      var plain = new Value.Num(number, false);
+      return new Typed(
+          new Expression.Literal(plain, Kind.NUMBER, e.span()), Kind.NUMBER, Width.BITS_64, 1);
+    }
+    boolean small = number.compareTo(BigDecimal.valueOf(Width.BITS_32.max())) <= 0;
+    return new Typed(e, Kind.WHOLE, small ? Width.BITS_32 : Width.BITS_64, 0);
+  }
+
+  /** A whole result; one of constants alone that cannot be computed would stop every engine. */
+  private Typed fitting(Expression tree, Width width) {
+    var fitting = new Expression.Fitting(tree, width, tree.span());
+    boolean constant =
+        !Walk.any(tree, e -> e instanceof Expression.FieldRef || e instanceof Expression.Now);
+    if (constant && problems.isEmpty()) {
+      try {
+        new Evaluator(Clock.systemUTC()).evaluate(fitting, name -> Value.NULL);
+      } catch (EvaluationException e) {
+        problem(tree, "This cannot be computed: " + e.getMessage() + ".");
+      }
+    }
+    return new Typed(fitting, Kind.WHOLE, width, 0);
+  }
+
+  private static Width wider(Width left, Width right) {
+    return left.bits() >= right.bits() ? left : right;
+  }
+
+  private static int common(int left, int right) {
+    return left == right ? left : UNKNOWN;
+  }
+
+  private Typed like(Expression.Like e) {
+    Expression operand = text(e.operand());
+    Expression pattern = text(e.pattern());
+    if (e.escape().isPresent()
+        && pattern instanceof Expression.Literal literal
+        && literal.value() instanceof Value.Text text) {
+      try {
+        LikePattern.of(text.text(), e.escape());
+      } catch (EvaluationException misplaced) {
+        problem(
+            e.pattern(),
+            "The escape character “"
+                + e.escape().get()
+                + "” stands before nothing it may escape: it goes before %, _ or itself.");
+      }
+    }
+    return new Typed(
+        new Expression.Like(operand, pattern, e.escape(), e.negated(), e.span()), Kind.BOOLEAN);
+  }
+
+  private Typed toText(Expression.ToText e) {
+    Typed operand = of(e.operand());
+    boolean engineDecides = operand.kind == Kind.NUMBER && operand.scale == UNKNOWN;
+    if (engineDecides || operand.kind == Kind.ZONED || operand.kind == Kind.INTERVAL) {
+      problem(
+          e,
+          operand.kind == Kind.NUMBER
+              ? "How many decimals this number is written with differs from engine to engine;"
+                  + " compare it as a number."
+              : describe(e.operand(), operand.kind)
+                  + "; how it is written differs from engine to engine.");
+    }
+    if (operand.kind == Kind.BOOLEAN) {
+      return new Typed(truthAsText(operand.tree, e.span()), Kind.TEXT);
+    }
+    return new Typed(
+        new Expression.ToText(operand.tree, operand.kind, operand.scale, e.span()), Kind.TEXT);
+  }
+
+  /** Engines write truth as true, TRUE and 1; spelled out it is one text everywhere. */
+  private static Expression truthAsText(Expression truth, Span span) {
+    return new Expression.Case(
+        Optional.empty(),
+        List.of(
+            new Expression.When(truth, text("true", span)),
+            new Expression.When(new Expression.Not(truth, span), text("false", span))),
+        Optional.empty(),
+        span);
+  }
+
+  private static Expression text(String text, Span span) {
+    return new Expression.Literal(new Value.Text(text), Kind.TEXT, span);
   }
 
   private String suggestion(String name) {
@@ -149,7 +274,8 @@ final class TypeCheck {
     if (!operand.kind.isNumeric() && operand.kind != Kind.NULL) {
       problem(e.operand(), describe(e.operand(), operand.kind) + "; only a number has a sign.");
     }
-    return new Typed(new Expression.Negate(operand.tree, e.span()), operand.kind);
+    var tree = new Expression.Negate(operand.tree, e.span());
+    return operand.kind == Kind.WHOLE ? fitting(tree, operand.width) : operand.as(tree);
   }
 
   private Typed compare(Expression.Compare e) {
@@ -157,7 +283,11 @@ final class TypeCheck {
     Typed right = of(e.right());
     Kind common = common(e, left, right);
     return new Typed(
-        new Expression.Compare(e.operator(), lift(left, common), lift(right, common), e.span()),
+        new Expression.Compare(
+            e.operator(),
+            isOrder(e.operator()) ? inOrder(left, common) : lift(left, common),
+            lift(right, common),
+            e.span()),
         Kind.BOOLEAN);
   }
 
@@ -168,8 +298,17 @@ final class TypeCheck {
     Kind common = join(common(e, operand, low), common(e, operand, high));
     return new Typed(
         new Expression.Between(
-            lift(operand, common), lift(low, common), lift(high, common), e.negated(), e.span()),
+            inOrder(operand, common), lift(low, common), lift(high, common), e.negated(), e.span()),
         Kind.BOOLEAN);
+  }
+
+  private static boolean isOrder(Expression.Comparison operator) {
+    return operator != Expression.Comparison.EQUAL && operator != Expression.Comparison.NOT_EQUAL;
+  }
+
+  private Expression inOrder(Typed typed, Kind kind) {
+    Expression lifted = lift(typed, kind);
+    return kind == Kind.TEXT ? new Expression.CodePoints(lifted, lifted.span()) : lifted;
   }
 
   private Typed in(Expression.In e) {
@@ -181,15 +320,30 @@ final class TypeCheck {
       if (common != operand.kind && common == Kind.DATE_TIME && operand.kind == Kind.DATE) {
         problem(option, "A date is listed with a date and time; list dates only.");
       }
-      options.add(lift(typed, operand.kind));
+      options.add(lift(typed, common == Kind.UUID ? common : operand.kind));
     }
     return new Typed(new Expression.In(operand.tree, options, e.negated(), e.span()), Kind.BOOLEAN);
   }
 
-  private static Expression lift(Typed typed, Kind to) {
-    return typed.kind == Kind.DATE && to == Kind.DATE_TIME
-        ? new Expression.StartOfDay(typed.tree, typed.tree.span())
-        : typed.tree;
+  private Expression lift(Typed typed, Kind to) {
+    if (typed.kind == Kind.DATE && to == Kind.DATE_TIME) {
+      return new Expression.StartOfDay(typed.tree, typed.tree.span());
+    }
+    return typed.kind == Kind.TEXT && to == Kind.UUID ? uuid(typed.tree) : typed.tree;
+  }
+
+  /** A UUID is written with small letters everywhere, so that it equals itself as a text too. */
+  private Expression uuid(Expression e) {
+    if (e instanceof Expression.Literal literal && literal.value() instanceof Value.Text text) {
+      String small = text.text().toLowerCase(Locale.ROOT);
+      if (UUID.matcher(small).matches()) {
+        return new Expression.Literal(new Value.Text(small), Kind.UUID, e.span());
+      }
+      problem(e, "“" + text.text() + "” is no UUID; it has 32 hexadecimal digits in five groups.");
+    } else {
+      problem(e, "A UUID is compared with another or with one in quotes, not with a text.");
+    }
+    return e;
   }
 
   /** The kind both sides are compared as; reports what cannot be compared. */
@@ -227,6 +381,9 @@ final class TypeCheck {
     }
     if (left.isNumeric()) {
       return Kind.NUMBER;
+    }
+    if (uuidWithText(left, right)) {
+      return Kind.UUID;
     }
     return dateAndTime(left) ? Kind.DATE_TIME : left;
   }
@@ -269,9 +426,22 @@ final class TypeCheck {
     requireNumber(e.left(), left);
     requireNumber(e.right(), right);
     boolean whole = left.kind == Kind.WHOLE && right.kind == Kind.WHOLE;
-    return new Typed(
-        new Expression.Compute(e.operator(), left.tree, right.tree, whole, e.span()),
-        whole ? Kind.WHOLE : Kind.NUMBER);
+    var tree = new Expression.Compute(e.operator(), left.tree, right.tree, whole, e.span());
+    return whole
+        ? fitting(tree, wider(left.width, right.width))
+        : new Typed(tree, Kind.NUMBER, Width.BITS_32, scale(e.operator(), left.scale, right.scale));
+  }
+
+  /** ISO/IEC 9075-2, numeric value expression; the scale of a quotient is left to the engine. */
+  private static int scale(Expression.Arithmetic operator, int left, int right) {
+    if (left == UNKNOWN || right == UNKNOWN) {
+      return UNKNOWN;
+    }
+    return switch (operator) {
+      case PLUS, MINUS -> Math.max(left, right);
+      case TIMES -> left + right;
+      case DIVIDE -> UNKNOWN;
+    };
   }
 
   private void requireNumber(Expression e, Typed typed) {
@@ -301,42 +471,54 @@ final class TypeCheck {
 
   private Typed caseOf(Expression.Case e) {
     Optional<Typed> operand = e.operand().map(this::of);
-    Kind kind = Kind.NULL;
+    Optional<Typed> before = Optional.empty();
     var whens = new ArrayList<Expression.When>();
     for (Expression.When when : e.whens()) {
       Expression condition;
       if (operand.isPresent()) {
         Typed typed = of(when.condition());
-        common(when.condition(), operand.get(), typed);
-        condition = typed.tree;
+        condition = lift(typed, common(when.condition(), operand.get(), typed));
       } else {
         condition = condition(when.condition());
       }
       Typed result = of(when.result());
-      kind = result(when.result(), kind, result.kind);
+      before = Optional.of(result(when.result(), before, result));
       whens.add(new Expression.When(condition, result.tree));
     }
     Optional<Typed> otherwise = e.otherwise().map(this::of);
     if (otherwise.isPresent()) {
-      kind = result(e.otherwise().get(), kind, otherwise.get().kind);
+      before = Optional.of(result(e.otherwise().get(), before, otherwise.get()));
     }
-    return new Typed(
-        new Expression.Case(operand.map(Typed::tree), whens, otherwise.map(Typed::tree), e.span()),
-        kind);
+    return before
+        .orElseThrow()
+        .as(
+            new Expression.Case(
+                operand.map(Typed::tree), whens, otherwise.map(Typed::tree), e.span()));
   }
 
-  private Kind result(Expression e, Kind before, Kind now) {
-    boolean fits =
-        before == Kind.NULL
-            || now == Kind.NULL
-            || before == now
-            || (before.isNumeric() && now.isNumeric());
-    if (!fits) {
+  /** What several branches give together; reports one that is of another kind. */
+  private Typed result(Expression e, Optional<Typed> before, Typed now) {
+    if (before.isEmpty() || before.get().kind == Kind.NULL) {
+      return now;
+    }
+    Typed earlier = before.get();
+    if (now.kind == Kind.NULL) {
+      return earlier;
+    }
+    if (earlier.kind != now.kind && !(earlier.kind.isNumeric() && now.kind.isNumeric())) {
       problem(
           e,
-          "The branches differ: one gives " + before.words() + ", this one " + now.words() + ".");
+          "The branches differ: one gives "
+              + earlier.kind.words()
+              + ", this one "
+              + now.kind.words()
+              + ".");
     }
-    return join(before, now);
+    return new Typed(
+        now.tree,
+        join(earlier.kind, now.kind),
+        wider(earlier.width, now.width),
+        common(earlier.scale, now.scale));
   }
 
   private Typed call(Expression.Call e) {
@@ -348,9 +530,16 @@ final class TypeCheck {
       case ABS, FLOOR, CEILING -> {
         Typed operand = of(e.arguments().getFirst());
         requireNumber(e.arguments().getFirst(), operand);
-        yield call(e, List.of(operand.tree), operand.kind);
+        var tree = new Expression.Call(e.function(), List.of(operand.tree), e.span());
+        yield operand.kind == Kind.WHOLE
+            ? fitting(tree, operand.width)
+            : new Typed(
+                tree,
+                operand.kind,
+                operand.width,
+                e.function() == Expression.Function.ABS ? operand.scale : 0);
       }
-      case MOD -> call(e, e.arguments().stream().map(this::number).toList(), Kind.WHOLE);
+      case MOD -> mod(e);
       case COALESCE, NULLIF -> alike(e);
     };
   }
@@ -370,13 +559,31 @@ final class TypeCheck {
     return call(e, arguments, Kind.TEXT);
   }
 
+  private Typed mod(Expression.Call e) {
+    List<Typed> typed = e.arguments().stream().map(this::of).toList();
+    for (int i = 0; i < typed.size(); i++) {
+      Kind kind = typed.get(i).kind;
+      if (kind != Kind.WHOLE && kind != Kind.NULL) {
+        Expression argument = e.arguments().get(i);
+        problem(argument, describe(argument, kind) + "; a remainder is of whole numbers.");
+      }
+    }
+    Width width = wider(typed.get(0).width, typed.get(1).width);
+    return new Typed(
+        new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.span()),
+        Kind.WHOLE,
+        width,
+        0);
+  }
+
   private Typed alike(Expression.Call e) {
     List<Typed> typed = e.arguments().stream().map(this::of).toList();
-    Kind kind = Kind.NULL;
+    Optional<Typed> all = Optional.empty();
     for (int i = 0; i < typed.size(); i++) {
-      kind = result(e.arguments().get(i), kind, typed.get(i).kind);
+      all = Optional.of(result(e.arguments().get(i), all, typed.get(i)));
     }
-    return call(e, typed.stream().map(Typed::tree).toList(), kind);
+    return all.orElseThrow()
+        .as(new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.span()));
   }
 
   private Typed extract(Expression.Extract e) {
@@ -392,7 +599,8 @@ final class TypeCheck {
     if (!fits) {
       problem(e, describe(e.operand(), operand.kind) + "; it has no " + e.part() + ".");
     }
-    return new Typed(new Expression.Extract(e.part(), operand.tree, e.span()), Kind.WHOLE);
+    return new Typed(
+        new Expression.Extract(e.part(), operand.tree, operand.kind, e.span()), Kind.WHOLE);
   }
 
   private static String describe(Expression e, Kind kind) {

@@ -27,6 +27,8 @@ final class Walk {
       case Expression.Compute e -> List.of(e.left(), e.right());
       case Expression.Shift e -> List.of(e.moment());
       case Expression.StartOfDay e -> List.of(e.date());
+      case Expression.Fitting e -> List.of(e.operand());
+      case Expression.CodePoints e -> List.of(e.operand());
       case Expression.Concat e -> List.of(e.left(), e.right());
       case Expression.Between e -> List.of(e.operand(), e.low(), e.high());
       case Expression.In e -> prepend(e.operand(), e.options());

@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import joiner.expression.Checked;
+import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
-import joiner.expression.Expression;
 import joiner.expression.Kind;
 import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
@@ -37,17 +37,15 @@ final class DefaultFit {
     if (!fits) {
       return Optional.of("it is " + given.words() + ", the field holds " + wanted.words() + ".");
     }
-    return constant(sound.tree()).flatMap(value -> ofValue(field, value));
-  }
-
-  private static Optional<Value> constant(Expression tree) {
-    return switch (tree) {
-      case Expression.Literal literal -> Optional.of(literal.value());
-      case Expression.Negate negate when negate.operand() instanceof Expression.Literal ->
-          Optional.of(
-              new Evaluator(java.time.Clock.systemUTC()).evaluate(tree, name -> Value.NULL));
-      default -> Optional.empty();
-    };
+    if (sound.readsClock()) {
+      return Optional.empty();
+    }
+    try {
+      var evaluator = new Evaluator(java.time.Clock.systemUTC());
+      return ofValue(field, evaluator.evaluate(sound.tree(), name -> Value.NULL));
+    } catch (EvaluationException e) {
+      return Optional.of(e.getMessage() + ".");
+    }
   }
 
   private static Optional<String> ofValue(Field field, Value value) {

@@ -4,10 +4,12 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.net.URI;
 import java.net.URISyntaxException;
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.Locale;
 import java.util.Optional;
@@ -69,8 +71,11 @@ public final class ValueReader {
         .orElse(Value.NULL);
   }
 
+  /** No database holds the character NUL in a text. */
   private static ReadValue fits(String text) {
-    return new ReadValue.Fits(new Value.Text(text));
+    return text.indexOf(0) < 0
+        ? new ReadValue.Fits(new Value.Text(text))
+        : unfit("a text without the character NUL");
   }
 
   private static ReadValue unfit(String expected) {
@@ -106,7 +111,8 @@ public final class ValueReader {
     }
     BigDecimal plain = number.get().stripTrailingZeros();
     int decimals = Math.max(plain.scale(), 0);
-    int wholeDigits = Math.max(plain.precision() - plain.scale(), 0);
+    boolean zero = plain.signum() == 0; // Zero has no digit before its point.
+    int wholeDigits = zero ? 0 : Math.max(plain.precision() - plain.scale(), 0);
     return decimals <= scale && wholeDigits <= precision - scale
         ? new ReadValue.Fits(new Value.Num(plain, false))
         : unfit(
@@ -127,10 +133,18 @@ public final class ValueReader {
 
   private static ReadValue date(String text) {
     try {
-      return new ReadValue.Fits(new Value.Date(LocalDate.parse(text)));
+      LocalDate date = LocalDate.parse(text);
+      return calendar(date.getYear(), new Value.Date(date));
     } catch (DateTimeParseException e) {
       return unfit("a date like 2026-03-14");
     }
+  }
+
+  /** SQL's calendar goes from year 1 to 9999 (ISO/IEC 9075-2, datetime). */
+  private static ReadValue calendar(int year, Value value) {
+    return year >= 1 && year <= 9999
+        ? new ReadValue.Fits(value)
+        : unfit("a year from 0001 to 9999");
   }
 
   private static ReadValue time(String text) {
@@ -144,7 +158,8 @@ public final class ValueReader {
   private static ReadValue dateTime(String text) {
     try {
       String local = text.endsWith("Z") ? text.substring(0, text.length() - 1) : text;
-      return new ReadValue.Fits(new Value.DateTime(LocalDateTime.parse(local)));
+      LocalDateTime at = LocalDateTime.parse(local);
+      return calendar(at.getYear(), new Value.DateTime(at));
     } catch (DateTimeParseException e) {
       return unfit("a date and time like 2026-03-14T18:05:00");
     }
@@ -152,8 +167,9 @@ public final class ValueReader {
 
   private static ReadValue zoned(String text) {
     try {
-      return new ReadValue.Fits(new Value.Zoned(OffsetDateTime.parse(text)));
-    } catch (DateTimeParseException e) {
+      OffsetDateTime at = OffsetDateTime.parse(text);
+      return calendar(at.withOffsetSameInstant(ZoneOffset.UTC).getYear(), new Value.Zoned(at));
+    } catch (DateTimeException e) {
       return unfit("a date and time with its offset, like 2026-03-14T18:05:00+01:00");
     }
   }

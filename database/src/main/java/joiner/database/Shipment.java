@@ -63,10 +63,7 @@ public record Shipment(int statements, boolean transaction, Verification verific
           throw new CancellationException("The shipment was stopped; nothing is left behind.");
         }
         run(connection, statement);
-        if (statement.sql().startsWith("CREATE TABLE ")) {
-          created.add(
-              statement.sql().substring("CREATE TABLE ".length(), statement.sql().indexOf(" (")));
-        }
+        statement.creates().ifPresent(created::add);
         done++;
       }
       commit(connection);

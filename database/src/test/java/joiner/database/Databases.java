@@ -58,6 +58,17 @@ final class Databases {
     }
   }
 
+  /** Takes a PostgreSQL database away, so that hundreds of them do not pile up. */
+  static void drop(String url) throws SQLException {
+    if (url.startsWith("jdbc:postgresql:")) {
+      String name = url.substring(url.lastIndexOf('/') + 1).replaceAll("\\?.*", "");
+      try (Connection admin = Server.POSTGRES.getPostgresDatabase().getConnection();
+          var statement = admin.createStatement()) {
+        statement.execute("DROP DATABASE " + name + " WITH (FORCE)");
+      }
+    }
+  }
+
   /** Runs a query and gives its first column. */
   static List<String> column(String url, String sql) throws SQLException {
     try (Connection connection = DriverManager.getConnection(url);
