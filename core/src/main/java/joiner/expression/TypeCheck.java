@@ -400,6 +400,11 @@ final class TypeCheck {
     if (quoted && (wanted == Kind.WHOLE || wanted == Kind.NUMBER)) {
       return " Write the number without quotes.";
     }
+    boolean literal =
+        left.tree instanceof Expression.Literal || right.tree instanceof Expression.Literal;
+    if (literal && wanted == Kind.TEXT) {
+      return " Write the text in quotes.";
+    }
     if (left.kind == Kind.ZONED || right.kind == Kind.ZONED) {
       return " Use LOCALTIMESTAMP with moments that carry no zone, CURRENT_TIMESTAMP with those that do.";
     }
@@ -597,7 +602,7 @@ final class TypeCheck {
           case BOOLEAN, WHOLE, NUMBER, TEXT, UUID, INTERVAL -> false;
         };
     if (!fits) {
-      problem(e, describe(e.operand(), operand.kind) + "; it has no " + e.part() + ".");
+      problem(e.operand(), describe(e.operand(), operand.kind) + "; it has no " + e.part() + ".");
     }
     return new Typed(
         new Expression.Extract(e.part(), operand.tree, operand.kind, e.span()), Kind.WHOLE);
