@@ -51,7 +51,7 @@ public final class DesignFolder {
       throw new UnreadableFileException(
           data.get(), 0, "there is no such folder; --data names a folder of CSV files.");
     }
-    return new PackageReader(folder, new SafeSave(folder), data, file -> {}).read();
+    return SteadyReading.of(folder, new SafeSave(folder), data).opened();
   }
 
   /**

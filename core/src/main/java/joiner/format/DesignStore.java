@@ -2,9 +2,9 @@ package joiner.format;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -53,25 +53,12 @@ public final class DesignStore implements AutoCloseable {
 
   /** Reads the design in the folder, as it stands there now. */
   public synchronized DesignFolder.Opened open() throws IOException, UnreadableFileException {
-    Map<String, Fingerprint> found = new LinkedHashMap<>();
-    Path descriptor = save.current(DataPackage.FILE);
-    if (Files.isRegularFile(descriptor)) {
-      found.put(DataPackage.FILE, Fingerprint.of(descriptor));
-    }
-    Map<Path, Fingerprint> read = new HashMap<>();
-    var reader =
-        new PackageReader(
-            folder, save, Optional.empty(), file -> read.put(file, Fingerprint.of(file)));
-    DesignFolder.Opened opened = reader.read();
-    paths = reader.paths();
-    parts = reader.parts();
-    for (String path : rowPaths()) {
-      Optional<Fingerprint> print =
-          RowPaths.inside(folder, path).map(inside -> read.get(save.current(path)));
-      print.ifPresent(known -> found.put(path, known));
-    }
+    SteadyReading reading = SteadyReading.of(folder, save, Optional.empty());
+    DesignFolder.Opened opened = reading.opened();
+    paths = reading.reader().paths();
+    parts = reading.reader().parts();
     known.clear();
-    known.putAll(found);
+    known.putAll(reading.reader().prints());
     standing = Optional.of(opened.draft());
     return opened;
   }
@@ -126,8 +113,7 @@ public final class DesignStore implements AutoCloseable {
   /** Where the design that stands in the folder has its rows; nothing where it is unreadable. */
   private void learnPaths() throws IOException {
     try {
-      var reader = new PackageReader(folder, save, Optional.empty(), file -> {});
-      reader.read();
+      PackageReader reader = SteadyReading.of(folder, save, Optional.empty()).reader();
       paths = reader.paths();
       parts = reader.parts();
     } catch (UnreadableFileException e) {
@@ -140,7 +126,7 @@ public final class DesignStore implements AutoCloseable {
     var written = PackageWriter.write(draft, new Standing());
     Set<String> going = rowPaths();
     written.rowPaths().values().forEach(going::removeAll);
-    going.removeAll(PackageWriter.otherPaths(draft.design()));
+    going.removeAll(PackageWriter.otherPaths(draft.design().extras()));
     going.removeIf(path -> RowPaths.inside(folder, path).isEmpty());
     save.save(written.files(), going);
     written.files().forEach((path, content) -> known.put(path, Fingerprint.of(folder, path)));
@@ -169,6 +155,13 @@ public final class DesignStore implements AutoCloseable {
     @Override
     public Optional<byte[]> content(String path) throws IOException {
       return save.content(path);
+    }
+
+    @Override
+    public boolean isOthers(String path) {
+      return !known.containsKey(path)
+          && !rowPaths().contains(path)
+          && Files.exists(save.current(path), LinkOption.NOFOLLOW_LINKS);
     }
 
     @Override

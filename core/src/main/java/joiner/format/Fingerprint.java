@@ -1,11 +1,13 @@
 package joiner.format;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
+import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
@@ -21,8 +23,7 @@ record Fingerprint(long bytes, FileTime modified, String digest) {
   static Fingerprint of(Path file) {
     try {
       var attributes = Files.readAttributes(file, BasicFileAttributes.class);
-      return new Fingerprint(
-          attributes.size(), attributes.lastModifiedTime(), digest(Files.readAllBytes(file)));
+      return new Fingerprint(attributes.size(), attributes.lastModifiedTime(), digest(file));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -32,12 +33,18 @@ record Fingerprint(long bytes, FileTime modified, String digest) {
     return of(folder.resolve(path));
   }
 
-  private static String digest(byte[] content) {
+  /** The digest of a file's content, read piece by piece. */
+  static String digest(Path file) throws IOException {
+    MessageDigest digest;
     try {
-      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+      digest = MessageDigest.getInstance("SHA-256");
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException(e); // Every Java has it.
     }
+    try (var in = new DigestInputStream(Files.newInputStream(file), digest)) {
+      in.transferTo(OutputStream.nullOutputStream());
+    }
+    return HexFormat.of().formatHex(digest.digest());
   }
 
   /** Whether the file is there with the same content. */
@@ -48,7 +55,7 @@ record Fingerprint(long bytes, FileTime modified, String digest) {
       }
       var now = Files.readAttributes(file, BasicFileAttributes.class);
       boolean untouched = now.size() == bytes && now.lastModifiedTime().equals(modified);
-      return untouched || (now.size() == bytes && digest(Files.readAllBytes(file)).equals(digest));
+      return untouched || (now.size() == bytes && digest(file).equals(digest));
     } catch (IOException e) {
       return false;
     }

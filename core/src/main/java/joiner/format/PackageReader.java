@@ -2,6 +2,7 @@ package joiner.format;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -10,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
@@ -49,7 +49,7 @@ final class PackageReader {
   private final SafeSave save;
   private final Path file;
   private final Optional<Path> data;
-  private final Consumer<Path> reading;
+  private final Map<String, Fingerprint> prints = new LinkedHashMap<>();
   private final List<String> notices = new ArrayList<>();
   private final Map<String, Table> tables = new LinkedHashMap<>();
   private final Map<String, TableJson.Read> reads = new LinkedHashMap<>();
@@ -60,18 +60,21 @@ final class PackageReader {
    * A reader of the package in a folder.
    *
    * @param data another folder whose files hold the rows instead
-   * @param reading is told each file of rows before it is read
    */
-  PackageReader(Path folder, SafeSave save, Optional<Path> data, Consumer<Path> reading) {
+  PackageReader(Path folder, SafeSave save, Optional<Path> data) {
     this.folder = folder;
     this.save = save;
     this.file = folder.resolve(DataPackage.FILE);
     this.data = data;
-    this.reading = reading;
   }
 
   /** Reads the package with its rows. */
   DesignFolder.Opened read() throws IOException, UnreadableFileException {
+    if (save.holdsForeignSave()) {
+      notices.add(
+          "The folder came with an unfinished save of somebody else, hidden in .joiner-saved; it was"
+              + " not used, and the next save puts it aside.");
+    }
     Design design = readDescriptor();
     SampleRows rows = rows();
     return new DesignFolder.Opened(new Draft(design, rows), notices);
@@ -83,13 +86,32 @@ final class PackageReader {
       throw new UnreadableFileException(
           file, 0, "there is no design here; name a folder that holds a " + DataPackage.FILE + ".");
     }
+    prints.put(DataPackage.FILE, Fingerprint.of(descriptor));
     return read(JsonFile.read(descriptor, file));
   }
 
-  /** For each table the paths its resource names, in the order of the package. */
+  /** The files of the package that were read, as they were then. */
+  Map<String, Fingerprint> prints() {
+    return prints;
+  }
+
+  /** Whether what was read still stands, so that it was one state and no mixture of two. */
+  boolean isOneState() {
+    return prints.entrySet().stream()
+        .allMatch(print -> print.getValue().stillStands(save.current(print.getKey())));
+  }
+
+  /** For each table the paths of its rows in this folder, in the order of the package. */
   Map<TableId, List<String>> paths() {
     Map<TableId, List<String>> paths = new LinkedHashMap<>();
-    reads.values().forEach(read -> paths.put(read.table().id(), read.paths()));
+    for (TableJson.Read read : reads.values()) {
+      List<String> own =
+          read.paths().stream()
+              .filter(path -> RowPaths.isReadable(path, read.table()))
+              .filter(path -> RowPaths.ofRows(folder, path).isPresent())
+              .toList();
+      paths.put(read.table().id(), own);
+    }
     return paths;
   }
 
@@ -139,7 +161,14 @@ final class PackageReader {
 
   /** A path that is the usual one is no property to keep: it follows the table's name. */
   private void forgetUsualPaths() {
-    RowPaths.usual(tables.keySet())
+    Map<String, String> owners = new LinkedHashMap<>();
+    reads.forEach((name, read) -> read.paths().forEach(path -> owners.put(path, name)));
+    Set<String> others = PackageWriter.otherPaths(new Extras(kept));
+    RowPaths.usual(
+            tables.keySet(),
+            (name, path) ->
+                others.contains(path)
+                    || (owners.containsKey(path) ? !owners.get(path).equals(name) : isThere(path)))
         .forEach(
             (name, usual) -> {
               Table table = tables.get(name);
@@ -149,6 +178,12 @@ final class PackageReader {
                 tables.put(name, table.withExtras(new Extras(extras)));
               }
             });
+  }
+
+  private boolean isThere(String path) {
+    return RowPaths.inside(folder, path)
+        .filter(place -> Files.exists(place, LinkOption.NOFOLLOW_LINKS))
+        .isPresent();
   }
 
   private void name(Extras extras, String where) {
@@ -254,16 +289,18 @@ final class PackageReader {
                 + ", which is no delimited text of this folder; they were not read.");
         continue;
       }
-      if (RowPaths.inside(folder, path).isEmpty()) {
+      if (RowPaths.ofRows(folder, path).isEmpty()) {
         throw new UnreadableFileException(
             file,
             0,
-            "the path “"
+            "rows cannot stand in “"
                 + path
-                + "” leaves the package folder, which the standard forbids; move the file inside.");
+                + "”: it leaves the package folder, which the standard forbids, or is no file for"
+                + " rows; move them into a file inside.");
       }
       Path csv = save.current(path);
       if (Files.isRegularFile(csv)) {
+        prints.put(path, Fingerprint.of(csv));
         Rows part = read(csv, folder.resolve(path), table);
         partsOf.computeIfAbsent(table.id(), id -> new ArrayList<>()).add(part.count());
         rows = rows == Rows.NONE ? part : rows.followedBy(part, table.fieldIds());
@@ -281,7 +318,6 @@ final class PackageReader {
 
   private Rows read(Path csv, Path shownAs, Table table)
       throws IOException, UnreadableFileException {
-    reading.accept(csv);
     return CsvRows.read(
         Files.newInputStream(csv),
         shownAs,

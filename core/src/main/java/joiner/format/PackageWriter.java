@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,6 +36,7 @@ final class PackageWriter {
   private final Previous previous;
   private final Map<String, byte[]> files = new LinkedHashMap<>();
   private final List<Written> tables = new ArrayList<>();
+  private final Set<String> claimed = new HashSet<>();
 
   /**
    * A table as its resource says it.
@@ -51,6 +53,11 @@ final class PackageWriter {
 
     /** The content of a file, if it is there. */
     Optional<byte[]> content(String path) throws IOException;
+
+    /** Whether there is a file that is none of the design's. */
+    default boolean isOthers(String path) {
+      return false;
+    }
 
     /** For a table whose rows stand in several files, how many rows each held; else empty. */
     default List<Integer> parts(TableId table) {
@@ -82,7 +89,16 @@ final class PackageWriter {
   }
 
   private Package write() throws IOException {
-    Map<String, String> usual = RowPaths.usual(design.tables().stream().map(Table::name).toList());
+    Set<String> others = otherPaths(design.extras());
+    Map<String, String> keepers = new HashMap<>();
+    design.tables().forEach(t -> RowPaths.kept(t).forEach(path -> keepers.put(path, t.name())));
+    Map<String, String> usual =
+        RowPaths.usual(
+            design.tables().stream().map(Table::name).toList(),
+            (name, path) ->
+                others.contains(path)
+                    || !keepers.getOrDefault(path, name).equals(name)
+                    || previous.isOthers(path));
     files.put(DataPackage.FILE, new byte[0]); // Stands first; its content is known last.
     for (Table table : design.tables()) {
       Rows rows = draft.rows().of(table.id());
@@ -105,7 +121,8 @@ final class PackageWriter {
             .allMatch(
                 path ->
                     RowPaths.isReadable(path, table)
-                        && RowPaths.inside(ANY_FOLDER, path).isPresent());
+                        && RowPaths.ofRows(ANY_FOLDER, path).isPresent()
+                        && claimed.add(path)); // Two tables never share a file they are saved in.
     if (!ours && rows.count() == 0) {
       return new Written(table, paths); // Rows elsewhere, which were not read, stay where they are.
     }
@@ -168,10 +185,9 @@ final class PackageWriter {
   }
 
   /** Paths that resources name which are no tables. */
-  static Set<String> otherPaths(Design design) {
+  static Set<String> otherPaths(Extras extras) {
     var paths = new HashSet<String>();
-    design
-        .extras()
+    extras
         .byProperty()
         .forEach(
             (property, text) -> {

@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import java.util.regex.Pattern;
 import joiner.model.Table;
 
@@ -38,19 +39,30 @@ final class RowPaths {
 
   private RowPaths() {}
 
-  /** For each table name, in order, the path of its rows where nothing else is said. */
-  static Map<String, String> usual(Collection<String> tableNames) {
+  /**
+   * For each table name, in order, the path of its rows where nothing else is said.
+   *
+   * @param isOthers whether, for a table name, a path belongs to somebody else
+   */
+  static Map<String, String> usual(
+      Collection<String> tableNames, BiPredicate<String, String> isOthers) {
     Map<String, String> paths = new LinkedHashMap<>();
     Set<String> taken = new HashSet<>();
     for (String name : tableNames) {
       String safe = safe(name);
       String candidate = safe;
-      for (int number = 2; !taken.add(candidate.toLowerCase(Locale.ROOT)); number++) {
+      for (int number = 2;
+          isOthers.test(name, path(candidate)) || !taken.add(candidate.toLowerCase(Locale.ROOT));
+          number++) {
         candidate = safe + "-" + number;
       }
-      paths.put(name, "data/" + candidate + ".csv");
+      paths.put(name, path(candidate));
     }
     return paths;
+  }
+
+  private static String path(String name) {
+    return "data/" + name + ".csv";
   }
 
   private static String safe(String name) {
@@ -89,6 +101,23 @@ final class RowPaths {
     return !path.contains("://")
         && !OTHER_ENDINGS.contains(ending)
         && List.of("\"csv\"", "\"tsv\"").contains(format);
+  }
+
+  /**
+   * The place of rows below the folder.
+   *
+   * @return empty where the path would lead out of the folder, names a folder, or is a file that
+   *     describes the package or is Joiner's own
+   */
+  static Optional<Path> ofRows(Path folder, String path) {
+    return inside(folder, path)
+        .filter(place -> !path.endsWith("/") && !path.endsWith("."))
+        .filter(place -> !isOwn(folder.normalize().relativize(place)));
+  }
+
+  private static boolean isOwn(Path relative) {
+    String first = relative.getName(0).toString().toLowerCase(Locale.ROOT);
+    return first.startsWith(".joiner") || first.equals(DataPackage.FILE);
   }
 
   /**

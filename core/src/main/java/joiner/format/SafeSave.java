@@ -5,9 +5,11 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
@@ -15,13 +17,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
  * Saves several files so that a kill at any moment leaves all old or all new ones. New contents are
  * written aside and forced to disk; then one rename (write aside, fsync, rename) declares them
  * valid; then each is moved to its place and what is to go is deleted. A reader that finds the
- * declaration takes the new contents from aside, and the next save finishes the moves first.
+ * declaration takes the new contents from aside, and the next save finishes the moves first. Only a
+ * declaration that this user signed counts; one that came with a folder is left aside. Savers of
+ * one folder take turns.
  */
 final class SafeSave {
   private static final String ASIDE = ".joiner-save";
@@ -30,7 +36,14 @@ final class SafeSave {
   /** Lists, in the declared folder, the files that go. */
   private static final String GOING = ".going";
 
+  /** Lists, in the declared folder, all its other files, below the signature of that list. */
+  private static final String SIGNED = ".signed";
+
+  private static final String FOREIGN = ".joiner-saved-elsewhere";
+
   private final Path folder;
+  private Optional<FileTime> checked = Optional.empty();
+  private boolean ours;
 
   SafeSave(Path folder) {
     this.folder = folder;
@@ -40,7 +53,67 @@ final class SafeSave {
   Path current(String path) {
     return RowPaths.inside(folder.resolve(DECLARED), path)
         .filter(Files::isRegularFile)
+        .filter(file -> isOurs())
         .orElseGet(() -> place(path));
+  }
+
+  /** Whether there is a declared save that is not used, for this user did not make it. */
+  boolean holdsForeignSave() {
+    return Files.isDirectory(folder.resolve(DECLARED)) && !isOurs();
+  }
+
+  /** Whether this user made the declared save; a save once looked at is known. */
+  private boolean isOurs() {
+    Path declared = folder.resolve(DECLARED);
+    Path signed = declared.resolve(SIGNED);
+    try {
+      FileTime now = Files.getLastModifiedTime(signed);
+      if (!checked.equals(Optional.of(now))) {
+        ours = isSigned(declared, Files.readString(signed));
+        checked = Optional.of(now);
+      }
+      return ours;
+    } catch (IOException e) {
+      return false; // It is gone: finished meanwhile, or never signed.
+    }
+  }
+
+  /** Signs everything in a folder. */
+  static void sign(Path aside) throws IOException {
+    String listing = listing(aside);
+    String signed = SaveKey.sign(listing) + "\n" + listing;
+    write(aside.resolve(SIGNED), signed.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** Whether the list is signed and every file still there is as listed. */
+  private static boolean isSigned(Path declared, String signed) throws IOException {
+    int end = signed.indexOf('\n');
+    if (end < 0 || !SaveKey.isOurs(signed.substring(end + 1), signed.substring(0, end))) {
+      return false;
+    }
+    Set<String> listed = signed.lines().skip(1).collect(Collectors.toSet());
+    return listing(declared).lines().allMatch(listed::contains);
+  }
+
+  /** Everything declared, one line a file; a link is no file of it. */
+  private static String listing(Path declared) throws IOException {
+    var lines = new StringBuilder();
+    for (Path file : files(declared)) {
+      String path = declared.relativize(file).toString();
+      if (!path.equals(SIGNED)) {
+        lines.append(Fingerprint.digest(file)).append(' ').append(path);
+        lines.append('\n');
+      }
+    }
+    return lines.toString();
+  }
+
+  private static List<Path> files(Path declared) throws IOException {
+    try (Stream<Path> walk = Files.walk(declared)) {
+      return walk.filter(file -> Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS))
+          .sorted()
+          .toList();
+    }
   }
 
   private Path place(String path) {
@@ -61,6 +134,12 @@ final class SafeSave {
    * @param going files to delete; those that are not there are passed over
    */
   void save(Map<String, byte[]> files, Collection<String> going) throws IOException {
+    try (SavingTurn turn = SavingTurn.in(folder)) {
+      saveInTurn(files, going);
+    }
+  }
+
+  private void saveInTurn(Map<String, byte[]> files, Collection<String> going) throws IOException {
     finish();
     Map<String, byte[]> changed = changed(files);
     List<String> gone = going.stream().filter(path -> Files.isRegularFile(place(path))).toList();
@@ -75,6 +154,7 @@ final class SafeSave {
           file.getValue());
     }
     write(aside.resolve(GOING), String.join("\n", gone).getBytes(StandardCharsets.UTF_8));
+    sign(aside);
     force(aside);
     Files.move(aside, folder.resolve(DECLARED), StandardCopyOption.ATOMIC_MOVE);
     force(folder);
@@ -94,31 +174,46 @@ final class SafeSave {
   }
 
   /** Moves declared files to their places; does nothing where none are declared. */
-  void finish() throws IOException {
+  private void finish() throws IOException {
     Path declared = folder.resolve(DECLARED);
     if (!Files.isDirectory(declared)) {
       return;
     }
-    List<Path> files;
-    try (Stream<Path> walk = Files.walk(declared)) {
-      files = walk.filter(Files::isRegularFile).sorted().toList();
+    if (!isOurs()) {
+      setAside(declared);
+      return;
     }
-    Path going = declared.resolve(GOING);
-    for (Path file : files) {
-      if (!file.equals(going)) {
-        Path target = place(declared.relativize(file).toString());
+    for (Path file : files(declared)) {
+      String path = declared.relativize(file).toString();
+      if (!path.equals(GOING) && !path.equals(SIGNED)) {
+        Path target = place(path);
         Files.createDirectories(target.getParent());
         Files.move(
             file, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
       }
     }
+    Path going = declared.resolve(GOING);
     if (Files.isRegularFile(going)) {
       for (String path : Files.readString(going).lines().toList()) {
         Files.deleteIfExists(place(path));
       }
     }
     force(folder);
-    delete(declared);
+    Files.deleteIfExists(going);
+    delete(declared); // The signature goes last: whatever is left until then is known to be ours.
+  }
+
+  /** Keeps what somebody else declared, under a name that means nothing. */
+  private void setAside(Path declared) throws IOException {
+    if (files(declared).isEmpty()) {
+      delete(declared);
+      return;
+    }
+    Path kept = folder.resolve(FOREIGN);
+    for (int number = 2; Files.exists(kept, LinkOption.NOFOLLOW_LINKS); number++) {
+      kept = folder.resolve(FOREIGN + "-" + number);
+    }
+    Files.move(declared, kept, StandardCopyOption.ATOMIC_MOVE);
   }
 
   private static void write(Path file, byte[] content) throws IOException {

@@ -1,5 +1,6 @@
 package joiner.format;
 
+import static java.nio.file.StandardCopyOption.REPLACE_EXISTING;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -227,11 +228,19 @@ class DesignFolderTest {
       throws IOException {
     Path state = Files.createTempDirectory(folder, "state");
     DesignFolder.save(old, state);
-    for (int i = 0; i < present; i++) {
-      Path relative = reference.relativize(files.get(i));
-      Path target = i < moved ? state.resolve(relative) : state.resolve(aside).resolve(relative);
+    Path hidden = state.resolve(aside);
+    for (Path file : files.subList(0, present)) {
+      Path target = hidden.resolve(reference.relativize(file));
       Files.createDirectories(target.getParent());
-      Files.copy(files.get(i), target, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+      Files.copy(file, target);
+    }
+    if (aside.equals(".joiner-saved")) {
+      SafeSave.sign(hidden);
+    }
+    for (Path file : files.subList(0, moved)) {
+      Path relative = reference.relativize(file);
+      Files.createDirectories(state.resolve(relative).getParent());
+      Files.move(hidden.resolve(relative), state.resolve(relative), REPLACE_EXISTING);
     }
     return state;
   }

@@ -18,11 +18,11 @@ import joiner.desktop.theme.Theme;
 import joiner.desktop.work.Failure;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.OpenDesign;
-import joiner.desktop.work.Places;
 import joiner.desktop.work.Recovery;
 import joiner.desktop.work.Runner;
 import joiner.desktop.work.Settings;
 import joiner.desktop.work.Workbench;
+import joiner.format.Places;
 
 /** The window as JavaFX starts it. */
 public final class JoinerApplication extends Application {

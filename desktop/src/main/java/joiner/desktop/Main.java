@@ -9,7 +9,7 @@ import java.util.List;
 import javafx.application.Application;
 import joiner.desktop.work.DemoHome;
 import joiner.desktop.work.OpenDesign;
-import joiner.desktop.work.Places;
+import joiner.format.Places;
 import joiner.format.UnreadableFileException;
 
 /**

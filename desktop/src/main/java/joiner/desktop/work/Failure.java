@@ -7,6 +7,7 @@ import java.util.Optional;
 import joiner.database.TargetRefusedException;
 import joiner.edit.EditRefusedException;
 import joiner.format.ChangedOutsideException;
+import joiner.format.Places;
 import joiner.format.UnreadableFileException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

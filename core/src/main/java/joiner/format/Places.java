@@ -1,4 +1,4 @@
-package joiner.desktop.work;
+package joiner.format;
 
 import java.nio.file.Path;
 import java.util.Locale;
@@ -25,6 +25,11 @@ public final class Places {
   /** What went wrong. */
   public static Path log() {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("joiner.log");
+  }
+
+  /** What this user's saves are signed with. */
+  static Path saveKey() {
+    return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("save-key");
   }
 
   private static Path folder(String variable, String underHome, String underLibrary) {
