@@ -7,5 +7,8 @@ final class ExitCode {
   static final int BAD_INPUT = 2;
   static final int REFUSED = 3;
 
+  /** Joiner itself failed. */
+  static final int FAILED = 4;
+
   private ExitCode() {}
 }

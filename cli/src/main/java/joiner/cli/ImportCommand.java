@@ -2,7 +2,6 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -81,17 +80,17 @@ final class ImportCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException, UnreadableFileException {
-    Path folder = DesignFolder.folderOf(out);
-    boolean exists = Files.isRegularFile(folder.resolve("datapackage.json"));
-    Draft draft = exists ? DesignFolder.open(folder).draft() : empty(folder);
     var added = new ArrayList<Map<String, Object>>();
-    for (Path file : files) {
-      ProfiledSource source = ProfiledSource.of(sources.read(file, spec.commandLine().getErr()));
-      SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
-      draft = wanted.edit().apply(draft);
-      wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
+    try (DesignInHand hand = DesignInHand.take(out)) {
+      Draft draft = hand.found().orElseGet(() -> empty(out));
+      for (Path file : files) {
+        ProfiledSource source = ProfiledSource.of(sources.read(file, spec.commandLine().getErr()));
+        SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
+        draft = wanted.edit().apply(draft);
+        wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
+      }
+      hand.save(draft);
     }
-    DesignFolder.save(draft, folder);
     report(added, spec.commandLine().getOut());
     return ExitCode.FINE;
   }
@@ -110,7 +109,8 @@ final class ImportCommand implements Callable<Integer> {
     return new ImportOptions(!definitionOnly, firstNumber, "", places);
   }
 
-  static Draft empty(Path folder) {
+  static Draft empty(Path out) {
+    Path folder = DesignFolder.folderOf(out);
     String title = NamingPolicy.labelFor(String.valueOf(folder.getFileName()).replace('-', ' '));
     return new Draft(
         Design.empty(NamingPolicy.nameFor(title).replace('_', '-'), title), SampleRows.NONE);

@@ -2,8 +2,16 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.LocalDateTime;
 import joiner.database.TargetRefusedException;
+import joiner.format.Places;
 import joiner.format.UnreadableFileException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -32,7 +40,7 @@ import picocli.CommandLine.Command;
       "  demo       Open a copy of the demo design, Saltmarsh Pottery.",
       "  open       Open the window, with a design if one is named.",
       "",
-      "Exit codes: 0 fine, 1 the design or data has errors, 2 bad usage or unreadable input, 3 the target refused."
+      "Exit codes: 0 fine, 1 the design or data has errors, 2 bad usage or unreadable input, 3 the target refused, 4 Joiner itself failed."
     },
     mixinStandardHelpOptions = true,
     versionProvider = VersionCommand.Provider.class)
@@ -66,28 +74,67 @@ public final class Main {
       commandLine.usage(out);
       return ExitCode.FINE;
     }
-    return commandLine.execute(arguments);
+    try {
+      return commandLine.execute(arguments);
+    } catch (StackOverflowError | OutOfMemoryError e) {
+      return ownFailure(e, err);
+    }
   }
 
   private static String name(CommandLine commandLine) {
     return commandLine.getParent() == null ? "" : commandLine.getCommandName() + " ";
   }
 
-  private static int failed(Exception e, PrintWriter err) throws Exception {
+  private static int failed(Exception e, PrintWriter err) {
     return switch (e) {
       case UnreadableFileException unreadable -> {
         err.println("joiner: " + unreadable.getMessage());
-        yield ExitCode.BAD_INPUT;
-      }
-      case IOException io -> {
-        err.println("joiner: " + io.getClass().getSimpleName() + ": " + io.getMessage());
         yield ExitCode.BAD_INPUT;
       }
       case TargetRefusedException refused -> {
         err.println("joiner: " + refused.getMessage());
         yield ExitCode.REFUSED;
       }
-      default -> throw e;
+      case NoSuchFileException missing -> {
+        err.println("joiner: there is no " + missing.getFile() + "; check the path.");
+        yield ExitCode.BAD_INPUT;
+      }
+      case AccessDeniedException denied -> {
+        err.println("joiner: " + denied.getFile() + " may not be used; check its permissions.");
+        yield ExitCode.BAD_INPUT;
+      }
+      case IOException io -> {
+        err.println("joiner: a file could not be read or written: " + io.getMessage());
+        yield ExitCode.BAD_INPUT;
+      }
+      default -> ownFailure(e, err);
     };
+  }
+
+  /** One line for the person, everything else for the log. */
+  static int ownFailure(Throwable thrown, PrintWriter err) {
+    Path log = Places.log();
+    String where = "; the details are in " + log + ".";
+    try {
+      Files.createDirectories(log.toAbsolutePath().getParent());
+      var trace = new StringWriter();
+      thrown.printStackTrace(new PrintWriter(trace));
+      Files.writeString(
+          log,
+          LocalDateTime.now() + " " + trace,
+          StandardOpenOption.CREATE,
+          StandardOpenOption.APPEND);
+    } catch (IOException e) {
+      where = "; the details could not be written to " + log + ".";
+    }
+    String what = thrown instanceof OutOfMemoryError ? "there was not enough memory" : "a fault";
+    err.println(
+        "joiner: Joiner itself failed ("
+            + what
+            + ", "
+            + thrown.getClass().getSimpleName()
+            + ")"
+            + where);
+    return ExitCode.FAILED;
   }
 }

@@ -69,22 +69,22 @@ final class ShipCommand implements Callable<Integer> {
       spec.commandLine().getErr().println("joiner: " + broken.get());
       return ExitCode.ERRORS;
     }
+    var target = new Target(url, user, password());
     if (dryRun) {
       int statements = SchemaScript.of(draft, Shipment.dialectOf(url), rows).statements().size();
       return report(
           statements,
           false,
           List.of(),
-          statements + " statements would run on " + url + "; nothing was sent",
+          statements + " statements would run on " + target.shown() + "; nothing was sent",
           out);
     }
-    Shipment shipment =
-        Shipment.ship(draft, new Target(url, user, password()), rows, Progress.NONE);
+    Shipment shipment = Shipment.ship(draft, target, rows, Progress.NONE);
     boolean holds = shipment.verification().holds();
     String words =
         shipment.statements()
             + " statements ran on "
-            + url
+            + target.shown()
             + (holds ? "; everything promised is there" : "; not everything promised is there:");
     report(shipment.statements(), holds, shipment.verification().differences(), words, out);
     return holds ? ExitCode.FINE : ExitCode.REFUSED;

@@ -2,7 +2,6 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -19,7 +18,6 @@ import joiner.discovery.FactSearch;
 import joiner.edit.EditRefusedException;
 import joiner.edit.Split;
 import joiner.edit.SplitChoices;
-import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import joiner.model.FieldId;
 import joiner.model.Table;
@@ -92,13 +90,19 @@ final class SplitCommand implements Callable<Integer> {
         FactSearch.of(
             source.tables().get(place).cells(), profiled.profiles().get(place), () -> false);
     Set<Fact> taken = taken(search);
-    Path folder = DesignFolder.folderOf(out);
-    Draft draft =
-        Files.isRegularFile(folder.resolve("datapackage.json"))
-            ? DesignFolder.open(folder).draft()
-            : ImportCommand.empty(folder);
+    try (DesignInHand hand = DesignInHand.take(out)) {
+      return split(search, taken, profiled, place, hand);
+    }
+  }
+
+  private int split(
+      FactSearch search, Set<Fact> taken, ProfiledSource profiled, int place, DesignInHand hand)
+      throws IOException, UnreadableFileException {
+    PrintWriter err = spec.commandLine().getErr();
+    Draft draft = hand.found().orElseGet(() -> ImportCommand.empty(out));
     SourceImport imported =
-        SourceImport.of(profiled, draft.design(), ImportOptions.ALL.into(source.label()));
+        SourceImport.of(
+            profiled, draft.design(), ImportOptions.ALL.into(profiled.source().label()));
     draft = imported.edit().apply(draft);
     SourceImport.Imported table = imported.tables().get(place);
     Map<Integer, FieldId> columns = table.columns();
@@ -115,7 +119,7 @@ final class SplitCommand implements Callable<Integer> {
       split.open().forEach(open -> tell(open, table.table(), err));
       return ExitCode.ERRORS;
     }
-    DesignFolder.save(split.after().get(), folder);
+    hand.save(split.after().get());
     report(search, taken, split);
     return ExitCode.FINE;
   }

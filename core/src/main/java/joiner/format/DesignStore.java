@@ -93,21 +93,27 @@ public final class DesignStore implements AutoCloseable {
    *     written then
    */
   public synchronized void save(Draft draft) throws IOException, ChangedOutsideException {
-    List<String> changed = changedOutside();
-    if (!changed.isEmpty()) {
-      throw new ChangedOutsideException(folder, changed);
+    Files.createDirectories(folder);
+    try (SavingTurn turn = SavingTurn.in(folder)) {
+      List<String> changed = changedOutside();
+      if (!changed.isEmpty()) {
+        throw new ChangedOutsideException(folder, changed);
+      }
+      write(draft);
     }
-    write(draft);
   }
 
   /** Saves a draft in the place of whatever stands in the folder. */
   public synchronized void overwrite(Draft draft) throws IOException {
-    if (standing.isEmpty() && holdsDesign()) {
-      learnPaths();
+    Files.createDirectories(folder);
+    try (SavingTurn turn = SavingTurn.in(folder)) {
+      if (standing.isEmpty() && holdsDesign()) {
+        learnPaths();
+      }
+      standing = Optional.empty();
+      known.clear();
+      write(draft);
     }
-    standing = Optional.empty();
-    known.clear();
-    write(draft);
   }
 
   /** Where the design that stands in the folder has its rows; nothing where it is unreadable. */
@@ -122,7 +128,6 @@ public final class DesignStore implements AutoCloseable {
   }
 
   private void write(Draft draft) throws IOException {
-    Files.createDirectories(folder);
     var written = PackageWriter.write(draft, new Standing());
     Set<String> going = rowPaths();
     written.rowPaths().values().forEach(going::removeAll);

@@ -1,14 +1,8 @@
 package joiner.format;
 
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
@@ -21,7 +15,7 @@ final class FolderLock {
   static final String FILE = ".joiner-lock";
 
   private final Path file;
-  private Optional<FileChannel> held = Optional.empty();
+  private Optional<MarkedFile> held = Optional.empty();
 
   FolderLock(Path folder) {
     this.file = folder.resolve(FILE);
@@ -32,25 +26,14 @@ final class FolderLock {
     if (held.isPresent() || !Files.isDirectory(file.getParent())) {
       return Optional.empty();
     }
-    FileChannel channel =
-        FileChannel.open(
-            file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
-    if (tryLock(channel).isEmpty()) {
-      channel.close();
-      return Optional.of(holder());
-    }
-    channel.truncate(0);
-    channel.write(ByteBuffer.wrap(ourselves().getBytes(StandardCharsets.UTF_8)));
-    held = Optional.of(channel);
-    return Optional.empty();
-  }
-
-  private static Optional<FileLock> tryLock(FileChannel channel) throws IOException {
-    try {
-      return Optional.ofNullable(channel.tryLock());
-    } catch (OverlappingFileLockException e) {
-      return Optional.empty(); // Another window of this very process has it.
-    }
+    return switch (MarkedFile.attempt(file, ourselves())) {
+      case MarkedFile.Attempt.Held taken -> {
+        held = Optional.of(taken.file());
+        yield Optional.empty();
+      }
+      case MarkedFile.Attempt.OfAnotherProcess other -> Optional.of(holder());
+      case MarkedFile.Attempt.OfThisProcess own -> Optional.of("another window of this Joiner");
+    };
   }
 
   private static String ourselves() {
@@ -73,10 +56,9 @@ final class FolderLock {
 
   void release() throws IOException {
     if (held.isPresent()) {
-      FileChannel channel = held.get();
+      MarkedFile taken = held.get();
       held = Optional.empty();
-      Files.deleteIfExists(file);
-      channel.close();
+      taken.close();
     }
   }
 }

@@ -129,17 +129,12 @@ final class SafeSave {
   }
 
   /**
-   * Saves those files; one whose content is the same already is not touched.
+   * Saves those files; one whose content is the same already is not touched. The caller has the
+   * {@link SavingTurn}.
    *
    * @param going files to delete; those that are not there are passed over
    */
   void save(Map<String, byte[]> files, Collection<String> going) throws IOException {
-    try (SavingTurn turn = SavingTurn.in(folder)) {
-      saveInTurn(files, going);
-    }
-  }
-
-  private void saveInTurn(Map<String, byte[]> files, Collection<String> going) throws IOException {
     finish();
     Map<String, byte[]> changed = changed(files);
     List<String> gone = going.stream().filter(path -> Files.isRegularFile(place(path))).toList();

@@ -146,7 +146,8 @@ class DesignStoreTest {
   void aSecondWindowIsToldWhoHasTheFolder() throws Exception {
     assertThat(store.lock()).isEmpty();
     try (var second = DesignStore.at(folder)) {
-      assertThat(second.lock()).hasValueSatisfying(who -> assertThat(who).contains("process"));
+      assertThat(second.lock())
+          .hasValueSatisfying(who -> assertThat(who).contains("another window of this Joiner"));
       store.close();
       assertThat(folder.resolve(".joiner-lock")).doesNotExist();
       assertThat(second.lock()).isEmpty();

@@ -24,7 +24,7 @@ abstract class Engine {
     }
     throw new TargetRefusedException(
         "“"
-            + url
+            + Target.shown(url)
             + "” is no target Joiner knows; a URL begins with jdbc:postgresql:, jdbc:sqlite: or jdbc:h2:.");
   }
 
@@ -51,8 +51,9 @@ abstract class Engine {
       begin(connection);
       return connection;
     } catch (SQLException e) {
+      var told = new SQLException(target.hide(String.valueOf(e.getMessage())), e.getSQLState());
       throw new TargetRefusedException(
-          "The database " + target.url() + " cannot be reached:", "", e);
+          "The database " + target.shown() + " cannot be reached:", "", told);
     }
   }
 
