@@ -17,8 +17,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.OptionalInt;
+import java.util.function.LongSupplier;
 import joiner.format.UnreadableFileException;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Delimited text of any separator and encoding. Lines with too few cells are filled up with empty
@@ -28,6 +28,12 @@ import org.jspecify.annotations.Nullable;
 final class DelimitedText implements SourceReader {
   /** Stands for no quotation mark at all. */
   private static final char NO_QUOTE = '\u0000';
+
+  /** Longest line in characters that is looked at. */
+  private static final int LONGEST = 256 << 20;
+
+  /** Quotation marks left open after which those of the rest of a text mean nothing any more. */
+  private static final int MOST_DOUBTS = 20;
 
   @Override
   public Understood read(Path file, ReadingOptions options, TableSinks sinks, ProblemLog problems)
@@ -117,59 +123,91 @@ final class DelimitedText implements SourceReader {
   private record Lines(Path file, TextShape shape, TextRows rows, ReadingOptions options) {
 
     void read(Text text, ProblemLog problems) throws IOException, UnreadableFileException {
-      long open;
-      try (Reader reader = text.open()) {
-        open = read(reader, 0, shape.quote());
-      }
-      if (open > 0) {
-        problems.add(
-            SourceProblem.inLine(
-                file,
-                open,
-                "a quotation mark is opened and never closed; from this line on quotation marks"
-                    + " were read as plain characters. Close it, or write it twice to mean"
-                    + " itself."));
-        try (var reader = new BufferedReader(text.open())) {
-          for (long line = 1; line < open; line++) {
-            reader.readLine();
-          }
-          read(reader, open - 1, NO_QUOTE);
+      long first = 1;
+      for (int doubts = 0; first > 0; doubts++) {
+        long open = read(text, first, shape.quote());
+        first = 0;
+        if (open > 0) {
+          boolean goOn = doubts < MOST_DOUBTS;
+          problems.add(
+              SourceProblem.inLine(
+                  file,
+                  open,
+                  "a quotation mark is opened and never closed; "
+                      + (goOn ? "in this line" : "from this line on")
+                      + " quotation marks were read as plain characters. Close it, or write it"
+                      + " twice to mean itself."));
+          plain(text, open, goOn ? open : Long.MAX_VALUE);
+          first = goOn ? open + 1 : 0;
         }
       }
       rows.end();
     }
 
+    /** Reads the lines from one to another, in which quotation marks mean themselves. */
+    private void plain(Text text, long from, long to) throws IOException, UnreadableFileException {
+      try (BufferedReader reader = skipped(text, from)) {
+        if (to == Long.MAX_VALUE) {
+          records(reader, from - 1, NO_QUOTE, () -> 0);
+        } else {
+          String line = reader.readLine();
+          records(new StringReader(line == null ? "" : line), from - 1, NO_QUOTE, () -> 0);
+        }
+      }
+    }
+
+    private static BufferedReader skipped(Text text, long from) throws IOException {
+      var reader = new BufferedReader(text.open());
+      for (long line = 1; line < from; line++) {
+        reader.readLine();
+      }
+      return reader;
+    }
+
     /**
-     * Reads records into rows. The last one is looked at before it is taken: the end of the text
-     * closes a quotation mark that nobody closed.
+     * Reads from a line on.
      *
-     * @return the line in which a quotation mark is opened and never closed; 0 if there is none
+     * @return the line in which a quotation mark is opened and never closed, with which reading
+     *     ended; 0: the text was read to its end
      */
-    private long read(Reader text, long linesBefore, char quote)
+    private long read(Text text, long from, char quote)
         throws IOException, UnreadableFileException {
-      TextRecord last = null;
+      try (Reader reader = from == 1 ? text.open() : skipped(text, from)) {
+        var watch = new QuoteWatch(reader, shape.separator(), quote);
+        records(watch, from - 1, quote, watch::doubtful);
+        return watch.doubtful() == 0 ? 0 : from - 1 + watch.doubtful();
+      }
+    }
+
+    /**
+     * Takes records as rows, up to the one in which something doubtful begins.
+     *
+     * @param doubtful the line of it, from 1 in this text; 0: nothing is doubtful so far
+     */
+    private void records(Reader text, long linesBefore, char quote, LongSupplier doubtful)
+        throws IOException, UnreadableFileException {
       long line = linesBefore;
       try (CsvReader<TextRecord> csv = csv(text, quote)) {
         for (TextRecord record : csv) {
-          if (last != null) {
-            rows.take(line, last);
-          }
-          last = record;
           line = linesBefore + record.line();
+          long doubt = doubtful.getAsLong();
+          if (doubt > 0 && record.line() + record.breaks() >= doubt) {
+            return;
+          }
+          rows.take(line, record);
           if ((line & 0x3FF) == 0) {
             options.checkStopped();
           }
         }
       } catch (CsvParseException | UncheckedIOException e) {
-        return broken(e, line, quote, last);
+        if (deepest(e) instanceof CharacterCodingException coding) {
+          throw coding;
+        }
+        if (doubtful.getAsLong() == 0) {
+          throw new UnreadableFileException(
+              file, (int) line + 1, "a cell is too long for a table.");
+        }
       }
-      if (last != null && last.lastCellHasBreaks() && last.count() != rows.width()) {
-        return line; // It runs over lines and has not the usual number of cells.
-      }
-      if (last != null) {
-        rows.take(line, last);
-      }
-      return 0;
     }
 
     private CsvReader<TextRecord> csv(Reader text, char quote) {
@@ -180,23 +218,8 @@ final class DelimitedText implements SourceReader {
           .allowMissingFields(true)
           .allowExtraFields(true)
           .allowExtraCharsAfterClosingQuote(true)
+          .maxBufferSize(LONGEST)
           .build(new TextRecord.Handler(), text);
-    }
-
-    /** A cell grew too long, as it does after a quotation mark that is never closed. */
-    private long broken(RuntimeException e, long line, char quote, @Nullable TextRecord last)
-        throws IOException, UnreadableFileException {
-      if (deepest(e) instanceof CharacterCodingException coding) {
-        throw coding;
-      }
-      if (last == null || quote == NO_QUOTE) {
-        throw new UnreadableFileException(
-            file,
-            (int) line + 1,
-            "a cell is too long for a table (" + deepest(e).getMessage() + ").");
-      }
-      rows.take(line, last);
-      return line + 1 + last.breaks();
     }
 
     private static Throwable deepest(Throwable e) {

@@ -47,16 +47,12 @@ final class ExcelWorkbook implements SourceReader {
     } catch (IOException | RuntimeException e) {
       // On a damaged workbook the library fails in whatever way the damage leads to.
       throw new UnreadableFileException(
-          file, 0, "the workbook is damaged (" + firstLine(e) + "); save it anew.");
+          file, 0, "the workbook is damaged (" + Said.by(e) + "); save it anew.");
     }
     if (read == 0) {
       throw new UnreadableFileException(file, 0, "every sheet of the workbook is empty.");
     }
     return new Understood(SheetRows.words(read), -1);
-  }
-
-  private static String firstLine(Exception e) {
-    return String.valueOf(e.getMessage()).strip().lines().findFirst().orElse("no reason given");
   }
 
   private static boolean sheet(

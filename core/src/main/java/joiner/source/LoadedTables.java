@@ -33,10 +33,13 @@ final class LoadedTables implements TableSinks {
   }
 
   List<SourceTable> build() {
+    for (Loaded table : tables.reversed()) {
+      table.endRowsBegun();
+    }
     return tables.stream().map(Loaded::build).toList();
   }
 
-  private static final class Loaded implements SectionSink {
+  private final class Loaded implements SectionSink {
     private final EncodedTable.Builder cells;
     private final int parent;
     private int[] parentRows = new int[16];
@@ -67,6 +70,16 @@ final class LoadedTables implements TableSinks {
     @Override
     public void endRow(long line) {
       cells.endRow(line);
+    }
+
+    /** Where a file breaks off, a row may have details and not have ended. */
+    void endRowsBegun() {
+      if (parent >= 0 && cells.rows() > 0) {
+        Loaded above = tables.get(parent);
+        while (above.cells.rows() <= parentRows[cells.rows() - 1]) {
+          above.endRow(0);
+        }
+      }
     }
 
     SourceTable build() {

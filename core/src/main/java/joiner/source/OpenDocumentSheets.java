@@ -22,6 +22,9 @@ final class OpenDocumentSheets implements SourceReader {
   /** Filled cells one repeated row or cell may stand for. */
   private static final int MOST_REPEATED = 20_000;
 
+  /** Blanks one element may stand for; more are a mistake or an attack. */
+  private static final int MOST_SPACES = 1_000;
+
   @Override
   public Understood read(Path file, ReadingOptions options, TableSinks sinks, ProblemLog problems)
       throws IOException, UnreadableFileException {
@@ -41,7 +44,7 @@ final class OpenDocumentSheets implements SourceReader {
       }
     } catch (EOFException | ZipException | XMLStreamException e) {
       throw new UnreadableFileException(
-          file, 0, "the workbook is damaged (" + e.getMessage() + "); save it anew.");
+          file, 0, "the workbook is damaged (" + Said.by(e) + "); save it anew.");
     }
   }
 
@@ -177,7 +180,8 @@ final class OpenDocumentSheets implements SourceReader {
           switch (xml.getLocalName()) {
             case "annotation" -> notes++;
             case "p" -> shown.append(shown.isEmpty() || notes > 0 ? "" : "\n");
-            case "s" -> shown.append(" ".repeat(notes > 0 ? 0 : repeated("c")));
+            case "s" ->
+                shown.append(" ".repeat(notes > 0 ? 0 : Math.min(repeated("c"), MOST_SPACES)));
             case "line-break" -> shown.append(notes > 0 ? "" : "\n");
             default -> {}
           }

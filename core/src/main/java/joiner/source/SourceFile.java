@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalInt;
 import joiner.format.UnreadableFileException;
 
@@ -60,14 +61,20 @@ public final class SourceFile {
     if (!Files.isRegularFile(file)) {
       throw new UnreadableFileException(file, 0, "there is no such file.");
     }
-    return reader(file).read(file, options, sinks, problems);
+    var budgeted = new BudgetedSinks(sinks, file, Files.size(file), problems);
+    try {
+      return reader(file).read(file, options, budgeted, problems);
+    } catch (BudgetedSinks.UsedUp usedUp) {
+      problems.add(SourceProblem.inLine(file, 0, usedUp.getMessage()));
+      return new SourceReader.Understood("read in part", -1);
+    }
   }
 
   private static SourceReader reader(Path file) throws IOException, UnreadableFileException {
     String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
     byte[] head;
     try (var in = Files.newInputStream(file)) {
-      head = in.readNBytes(8);
+      head = in.readNBytes(4096);
     }
     if (name.equals("datapackage.json")) {
       return new PackageTables();
@@ -78,6 +85,10 @@ public final class SourceFile {
     if (head.length > 3 && (head[0] & 0xFF) == 0xD0 && (head[1] & 0xFF) == 0xCF) {
       throw new UnreadableFileException(
           file, 0, "this is an old binary or a protected workbook; save it as xlsx, ods or CSV.");
+    }
+    Optional<String> other = FileKind.otherThanTables(name, head);
+    if (other.isPresent()) {
+      throw new UnreadableFileException(file, 0, other.get());
     }
     if (name.endsWith(".xlsx") || name.endsWith(".xlsm") || name.endsWith(".ods")) {
       throw new UnreadableFileException(

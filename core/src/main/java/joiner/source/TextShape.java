@@ -57,7 +57,7 @@ record TextShape(Charset charset, int mark, char separator, char quote, int head
     int header =
         options.headerLine().isPresent()
             ? options.headerLine().getAsInt()
-            : header(records(text, separator, quote));
+            : header(records(text, separator, quote), text);
     return new TextShape(charset, mark, separator, quote, header);
   }
 
@@ -190,6 +190,11 @@ record TextShape(Charset charset, int mark, char separator, char quote, int head
       return lines; // A field too long for one cell; what came before it shows the shape.
     }
     return lines;
+  }
+
+  /** A first line too long to be looked at is taken for the column names. */
+  private static int header(List<Line> lines, String text) {
+    return lines.isEmpty() && !text.isBlank() ? 1 : header(lines);
   }
 
   static int header(List<Line> lines) {

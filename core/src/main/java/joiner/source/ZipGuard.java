@@ -26,8 +26,9 @@ final class ZipGuard {
       while (entries.hasMoreElements()) {
         ZipEntry entry = entries.nextElement();
         long most = Math.max(ALWAYS, RATIO * Math.max(0, entry.getCompressedSize()));
+        var reach = new CellReach();
         try (InputStream in = zip.getInputStream(entry)) {
-          if (longerThan(in, most, options)) {
+          if (longerThan(in, most, reach, options)) {
             throw new UnreadableFileException(
                 file,
                 0,
@@ -40,20 +41,29 @@ final class ZipGuard {
                     + " bytes; such a file is not opened. Save the workbook anew.");
           }
         }
+        if (reach.beyond().isPresent() && entry.getName().startsWith("xl/worksheets/")) {
+          throw new UnreadableFileException(
+              file,
+              0,
+              "a cell stands in column "
+                  + reach.beyond().get()
+                  + "…, beyond the last one of a sheet, XFD; save the workbook anew.");
+        }
       }
     } catch (EOFException | ZipException e) {
       throw new UnreadableFileException(
-          file, 0, "this is no workbook (" + e.getMessage() + "); save it as xlsx, ods or CSV.");
+          file, 0, "this is no workbook (" + Said.by(e) + "); save it as xlsx, ods or CSV.");
     }
   }
 
-  private static boolean longerThan(InputStream in, long most, ReadingOptions options)
-      throws IOException {
+  private static boolean longerThan(
+      InputStream in, long most, CellReach reach, ReadingOptions options) throws IOException {
     byte[] chunk = new byte[1 << 16];
     long total = 0;
     for (int read = in.read(chunk); read >= 0; read = in.read(chunk)) {
       options.checkStopped();
       total += read;
+      reach.see(chunk, read);
       if (total > most) {
         return true;
       }
