@@ -97,6 +97,10 @@ final class ApproximateSearch {
   private Map<AttributeSet, AttributeSet> next(Map<AttributeSet, AttributeSet> open) {
     Map<AttributeSet, AttributeSet> next = new HashMap<>();
     for (AttributeSet set : open.keySet()) {
+      if (stop.getAsBoolean()) {
+        complete = false;
+        return Map.of();
+      }
       int last = set.places().max().orElse(-1);
       for (int column = last + 1; column < relation.columns(); column++) {
         AttributeSet larger = set.with(column);

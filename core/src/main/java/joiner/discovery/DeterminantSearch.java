@@ -102,6 +102,10 @@ final class DeterminantSearch {
 
   /** Runs the search; gives the determinants found. */
   List<AttributeSet> run() {
+    if (stop.getAsBoolean()) {
+      complete = false;
+      return found;
+    }
     long[] candidates = new long[edges.words()];
     for (int column = 0; column < relation.columns(); column++) {
       if (column != target) {
@@ -149,6 +153,10 @@ final class DeterminantSearch {
     }
     for (int word = 0; word < next.length; word++) {
       for (long left = next[word]; left != 0; left &= left - 1) {
+        if (stop.getAsBoolean()) {
+          complete = false;
+          return;
+        }
         int column = (word << 6) + Long.numberOfTrailingZeros(left);
         Node child = extend(node, column);
         if (child != null) {
