@@ -217,7 +217,7 @@ final class CellAudit {
       String text,
       Predicate<Integer> breaks,
       String says) {
-    if (ValueReader.read(text, field.type()) instanceof ReadValue.Fits bound) {
+    if (ValueReader.bound(text, field.type()) instanceof ReadValue.Fits bound) {
       broken(violations, name, says, value -> breaks.test(Evaluator.order(value, bound.value())));
     }
   }

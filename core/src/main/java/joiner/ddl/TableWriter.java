@@ -298,7 +298,7 @@ final class TableWriter {
   }
 
   private static Expression literal(String text, Field field) {
-    return ValueReader.read(text, field.type()) instanceof ReadValue.Fits fits
+    return ValueReader.bound(text, field.type()) instanceof ReadValue.Fits fits
         ? new Expression.Literal(fits.value(), Kind.of(field.type()), NOWHERE)
         : new Expression.Literal(new joiner.expression.Value.Text(text), Kind.TEXT, NOWHERE);
   }

@@ -18,6 +18,7 @@ public final class DesignChecks {
           new ForeignKeyWithoutIndex(),
           new JoinPairNotUnique(),
           new DefaultDoesNotFit(),
+          new LimitDoesNotFit(),
           new LengthNotConsidered(),
           new OneMeaningTwoTypes(),
           new RepeatedNumberedFields(),

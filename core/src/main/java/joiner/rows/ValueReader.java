@@ -14,6 +14,7 @@ import java.time.format.DateTimeParseException;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import joiner.expression.Kind;
 import joiner.expression.Value;
 import joiner.model.FieldType;
 
@@ -62,6 +63,19 @@ public final class ValueReader {
               : unfit("a UUID like 6f9619ff-8b86-4011-b42d-00c04fc964ff");
       case FieldType.Kept t -> KeptTypes.read(text, t.standardType());
     };
+  }
+
+  /**
+   * Reads a bound of values of the type: any number for numbers, however many digits those have, a
+   * value of the type itself otherwise.
+   */
+  public static ReadValue bound(String text, FieldType type) {
+    boolean number =
+        switch (Kind.of(type)) {
+          case WHOLE, NUMBER -> true;
+          case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
+        };
+    return read(text, number ? new FieldType.AnyNumber() : type);
   }
 
   /** The value of a cell: NULL where it is empty or does not fit the type. */

@@ -89,6 +89,18 @@ class AuditSentencesTest {
     assertThat(one.message()).endsWith(": Litres " + says + "; found “" + values[0] + "”.");
   }
 
+  /** Zero has no digit before its point, and a bound may have more digits than the values. */
+  @Test
+  void aBoundNeedNotBeAValueOfTheField() {
+    Field share = field(new FieldType.Decimal(2, 2));
+    assertThat(says(kiln(share.withLimits(limits("minimum", "0"))), "0", "-0.25", "0.5"))
+        .containsExactly("Row 2: Litres must be at least 0; found “-0.25”.");
+    assertThat(says(kiln(share.withLimits(limits("above", "-7.125"))), "0", "-0.25")).isEmpty();
+    Field small = field(new FieldType.WholeNumber(Width.BITS_16));
+    assertThat(says(kiln(small.withLimits(limits("minimum", "100000"))), "7"))
+        .containsExactly("Row 1: Litres must be at least 100000; found “7”.");
+  }
+
   @Test
   void anEmptyCellBreaksNoBound() {
     for (String kind : List.of("minimum", "maximum", "above", "below", "pattern", "minLength")) {

@@ -99,6 +99,13 @@ class DesignChecksTest {
             field("kiln", "name", f -> f.withDefault(Optional.of("'" + "x".repeat(25) + "'"))),
             true),
         new Case(
+            "limit-does-not-fit",
+            field(
+                "kiln",
+                "litres",
+                f -> f.withLimits(joiner.model.Limits.between("none", "soon"))),
+            true),
+        new Case(
             "action-empties-required",
             design ->
                 design.withRelationship(

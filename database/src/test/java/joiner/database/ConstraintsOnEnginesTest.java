@@ -111,6 +111,16 @@ class ConstraintsOnEnginesTest {
         limits("inclusive", bounds("1", "5", null, null), List.of("1", "5"), List.of("0", "6")),
         limits("exclusive", bounds(null, null, "1", "5"), List.of("2", "4"), List.of("1", "5")),
         new Case(
+            "share",
+            t ->
+                t.withField(
+                    x(),
+                    f ->
+                        f.withType(new FieldType.Decimal(2, 2))
+                            .withLimits(bounds("0", "7.5", null, null))),
+            List.of("0", "0.99"),
+            List.of("-0.25", "1")),
+        new Case(
             "short",
             t ->
                 t.withField(

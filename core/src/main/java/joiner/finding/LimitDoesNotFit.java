@@ -1,0 +1,69 @@
+package joiner.finding;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import joiner.edit.ChangeField;
+import joiner.model.Field;
+import joiner.model.Limits;
+import joiner.model.Table;
+import joiner.rows.ReadValue;
+import joiner.rows.Rows;
+import joiner.rows.ValueReader;
+
+/** Bounds and lists of allowed values are values their field can be compared with. */
+final class LimitDoesNotFit implements TableCheck {
+  private static final TableFinding FINDING =
+      new TableFinding("limit-does-not-fit", Severity.ERROR, Topic.GUARD);
+
+  @Override
+  public String id() {
+    return FINDING.id();
+  }
+
+  @Override
+  public void run(Table table, Rows rows, Consumer<Finding> found) {
+    for (Field field : table.fields()) {
+      for (String text : texts(field.limits())) {
+        if (ValueReader.bound(text, field.type()) instanceof ReadValue.Unfit unfit) {
+          found.accept(
+              FINDING.about(
+                  table,
+                  field,
+                  "The limit “"
+                      + text
+                      + "” of "
+                      + field.label()
+                      + " does not fit: "
+                      + unfit.expected()
+                      + " was expected.",
+                  "No value can be compared with it, so the database would refuse the table.",
+                  new Remedy(
+                      "Remove the limit",
+                      ChangeField.limits(table, field, without(field.limits(), text)))));
+        }
+      }
+    }
+  }
+
+  private static List<String> texts(Limits limits) {
+    var texts = new ArrayList<String>();
+    limits.minimum().ifPresent(texts::add);
+    limits.maximum().ifPresent(texts::add);
+    limits.above().ifPresent(texts::add);
+    limits.below().ifPresent(texts::add);
+    texts.addAll(limits.allowed());
+    return texts.stream().distinct().toList();
+  }
+
+  private static Limits without(Limits limits, String text) {
+    return new Limits(
+        limits.minimum().filter(t -> !t.equals(text)),
+        limits.maximum().filter(t -> !t.equals(text)),
+        limits.above().filter(t -> !t.equals(text)),
+        limits.below().filter(t -> !t.equals(text)),
+        limits.pattern(),
+        limits.minLength(),
+        limits.allowed().stream().filter(t -> !t.equals(text)).toList());
+  }
+}
