@@ -100,10 +100,7 @@ class DesignChecksTest {
             true),
         new Case(
             "limit-does-not-fit",
-            field(
-                "kiln",
-                "litres",
-                f -> f.withLimits(joiner.model.Limits.between("none", "soon"))),
+            field("kiln", "litres", f -> f.withLimits(joiner.model.Limits.between("none", "soon"))),
             true),
         new Case(
             "action-empties-required",
