@@ -4,27 +4,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
-import java.util.zip.ZipOutputStream;
 import joiner.Tries;
 import joiner.edit.AddTable;
 import joiner.format.UnreadableFileException;
 import joiner.model.Design;
 import joiner.rows.Draft;
 import joiner.rows.SampleRows;
-import org.dhatim.fastexcel.Workbook;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,59 +45,19 @@ class HostileSourceTest {
   }
 
   private Path zip(String name, String... entries) throws IOException {
-    Path file = folder.resolve(name);
-    try (var zip = new ZipOutputStream(Files.newOutputStream(file))) {
-      for (int i = 0; i < entries.length; i += 2) {
-        zip.putNextEntry(new ZipEntry(entries[i]));
-        zip.write(entries[i + 1].getBytes(StandardCharsets.UTF_8));
-        zip.closeEntry();
-      }
-    }
-    return file;
+    return SheetFiles.zip(folder.resolve(name), entries);
   }
 
   private Path ods(String rows) throws IOException {
-    return zip(
-        "a.ods",
-        "mimetype",
-        "application/vnd.oasis.opendocument.spreadsheet",
-        "content.xml",
-        "<office:document-content xmlns:office='o' xmlns:table='t' xmlns:text='x'><office:body>"
-            + "<office:spreadsheet><table:table table:name='S'>"
-            + rows
-            + "</table:table></office:spreadsheet></office:body></office:document-content>");
+    return SheetFiles.ods(folder.resolve("a.ods"), "S", rows);
   }
 
   private static String cell(String text) {
     return "<table:table-cell><text:p>" + text + "</text:p></table:table-cell>";
   }
 
-  /** A workbook of the usual parts, whose sheet holds just those rows. */
   private Path xlsx(String rows) throws IOException {
-    var bytes = new ByteArrayOutputStream();
-    try (var workbook = new Workbook(bytes, "Joiner", "1.0")) {
-      workbook.newWorksheet("S").value(0, 0, "x");
-    }
-    Path usual = Files.write(folder.resolve("usual.xlsx"), bytes.toByteArray());
-    Path file = folder.resolve("a.xlsx");
-    try (var in = new ZipFile(usual.toFile());
-        var out = new ZipOutputStream(Files.newOutputStream(file))) {
-      for (ZipEntry entry : Collections.list(in.entries())) {
-        byte[] content = in.getInputStream(entry).readAllBytes();
-        if (entry.getName().equals("xl/worksheets/sheet1.xml")) {
-          String sheet = new String(content, StandardCharsets.UTF_8);
-          content =
-              sheet
-                  .replaceAll(
-                      "(?s)<sheetData>.*</sheetData>", "<sheetData>" + rows + "</sheetData>")
-                  .getBytes(StandardCharsets.UTF_8);
-        }
-        out.putNextEntry(new ZipEntry(entry.getName()));
-        out.write(content);
-        out.closeEntry();
-      }
-    }
-    return file;
+    return SheetFiles.xlsx(folder.resolve("a.xlsx"), rows);
   }
 
   private static String row(int number, String cells) {
