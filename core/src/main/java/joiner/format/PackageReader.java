@@ -50,6 +50,7 @@ final class PackageReader {
   private final Path file;
   private final Optional<Path> data;
   private final Map<String, Fingerprint> prints = new LinkedHashMap<>();
+  private final Set<String> missing = new LinkedHashSet<>();
   private final List<String> notices = new ArrayList<>();
   private final Map<String, Table> tables = new LinkedHashMap<>();
   private final Map<String, TableJson.Read> reads = new LinkedHashMap<>();
@@ -98,7 +99,8 @@ final class PackageReader {
   /** Whether what was read still stands, so that it was one state and no mixture of two. */
   boolean isOneState() {
     return prints.entrySet().stream()
-        .allMatch(print -> print.getValue().stillStands(save.current(print.getKey())));
+            .allMatch(print -> print.getValue().stillStands(save.current(print.getKey())))
+        && missing.stream().noneMatch(path -> Files.isRegularFile(save.current(path)));
   }
 
   /** For each table the paths of its rows in this folder, in the order of the package. */
@@ -305,6 +307,7 @@ final class PackageReader {
         partsOf.computeIfAbsent(table.id(), id -> new ArrayList<>()).add(part.count());
         rows = rows == Rows.NONE ? part : rows.followedBy(part, table.fieldIds());
       } else {
+        missing.add(path);
         notices.add(
             "The file "
                 + folder.resolve(path)

@@ -84,7 +84,8 @@ class ColumnProfileTest {
     ColumnProfile profile = of(cells.toArray(String[]::new));
     var disagreeing = profile.disagreeing().stream().map(ColumnProfile.Disagreeing::text).toList();
     for (String cell : cells) {
-      if (!cell.isEmpty() && !disagreeing.contains(cell)) {
+      boolean holdsNul = cell.indexOf(0) >= 0; // No type takes it; the audit tells of it.
+      if (!cell.isEmpty() && !holdsNul && !disagreeing.contains(cell)) {
         assertThat(ValueReader.read(profile.canonical(cell), profile.type()))
             .as("%s as %s", cell, profile.type())
             .isInstanceOf(ReadValue.Fits.class);
