@@ -11,7 +11,9 @@ public record SampleRows(Map<TableId, Rows> byTable) {
   public static final SampleRows NONE = new SampleRows(Map.of());
 
   public SampleRows {
-    byTable = Map.copyOf(byTable);
+    Map<TableId, Rows> some = new LinkedHashMap<>(byTable);
+    some.values().removeIf(rows -> rows.count() == 0); // None is none, named or not.
+    byTable = Map.copyOf(some);
   }
 
   /** The rows of one table. */

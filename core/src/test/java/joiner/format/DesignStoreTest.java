@@ -181,4 +181,40 @@ class DesignStoreTest {
     assertThat(RowPaths.inside(inner, "data/x.csv")).isEmpty();
     assertThat(RowPaths.inside(inner, "other/x.csv")).isPresent();
   }
+
+  /** A file under four bytes has no room for a byte-order mark. */
+  @Test
+  void fieldsOfOneOrTwoLettersWithoutRowsComeBack() throws Exception {
+    for (String name : java.util.List.of("a", "ab", "id")) {
+      Table table =
+          Table.of("t", "T", new Noun("t", "ts"))
+              .withFields(
+                  java.util.List.of(
+                      joiner.model.Field.of(name, name, new joiner.model.FieldType.Text(9))));
+      Draft draft = new Draft(Design.empty("d", "D").withTableAdded(table), SampleRows.NONE);
+      DesignFolder.save(draft, folder.resolve("short-" + name));
+      assertThat(DesignFolder.open(folder.resolve("short-" + name)).draft()).isEqualTo(draft);
+    }
+  }
+
+  @Test
+  void manyColumnsLongCellsAndLoneReturnsComeBack() throws Exception {
+    var fields = new java.util.ArrayList<joiner.model.Field>();
+    for (int i = 0; i < 17_000; i++) {
+      fields.add(joiner.model.Field.of("f" + i, "F" + i, new joiner.model.FieldType.LongText()));
+    }
+    Table table = Table.of("t", "T", new Noun("t", "ts")).withFields(fields);
+    var rows =
+        joiner.rows.Rows.NONE
+            .withRow(
+                java.util.Map.of(
+                    new FieldId("f0"), "x".repeat(17 << 20), new FieldId("f16999"), "a\rb"))
+            .withRow(java.util.Map.of(new FieldId("f16999"), "c\r"));
+    Draft draft =
+        new Draft(
+            Design.empty("d", "D").withTableAdded(table),
+            new SampleRows(java.util.Map.of(table.id(), rows)));
+    DesignFolder.save(draft, folder.resolve("wide"));
+    assertThat(DesignFolder.open(folder.resolve("wide")).draft()).isEqualTo(draft);
+  }
 }

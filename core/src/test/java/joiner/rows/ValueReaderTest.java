@@ -169,4 +169,42 @@ class ValueReaderTest {
     assertThat(rows.without(KILN.id()).count()).isZero();
     assertThat(rows.of(KILN.id())).isSameAs(ROWS);
   }
+
+  /** SQL's calendar goes from year 1 to 9999; no database holds NUL in a text. */
+  @org.junit.jupiter.params.ParameterizedTest
+  @org.junit.jupiter.params.provider.CsvSource({
+    "0001-01-01,true",
+    "9999-12-31,true",
+    "0000-12-31,false",
+    "+10000-01-01,false",
+    "-0001-01-01,false"
+  })
+  void onlyYearsOfTheCalendarAreTaken(String date, boolean fits) {
+    org.assertj.core.api.Assertions.assertThat(
+            ValueReader.read(date, new joiner.model.FieldType.Date()) instanceof ReadValue.Fits)
+        .isEqualTo(fits);
+    org.assertj.core.api.Assertions.assertThat(
+            ValueReader.read(date + "T00:00:00", new joiner.model.FieldType.DateTime(false))
+                instanceof ReadValue.Fits)
+        .isEqualTo(fits);
+    org.assertj.core.api.Assertions.assertThat(
+            ValueReader.read(date + "T00:00:00Z", new joiner.model.FieldType.DateTime(true))
+                instanceof ReadValue.Fits)
+        .isEqualTo(fits);
+  }
+
+  @org.junit.jupiter.api.Test
+  void noTextHoldsNulAndZeroFitsAnyDecimal() {
+    org.assertj.core.api.Assertions.assertThat(
+            ValueReader.read("a\u0000b", new joiner.model.FieldType.Text(9)))
+        .isInstanceOf(ReadValue.Unfit.class);
+    for (String zero : java.util.List.of("0", "0.00", "-0", "+0")) {
+      org.assertj.core.api.Assertions.assertThat(
+              ValueReader.read(zero, new joiner.model.FieldType.Decimal(2, 2)))
+          .isInstanceOf(ReadValue.Fits.class);
+    }
+    org.assertj.core.api.Assertions.assertThat(
+            ValueReader.read("1", new joiner.model.FieldType.Decimal(2, 2)))
+        .isInstanceOf(ReadValue.Unfit.class);
+  }
 }
