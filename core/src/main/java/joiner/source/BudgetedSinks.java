@@ -13,7 +13,7 @@ final class BudgetedSinks implements TableSinks {
   static final int MOST_COLUMNS = 16_384;
 
   /** Cells, the empty ones included, that are always allowed. */
-  private static final long CELLS = 40_000_000;
+  private static final long CELLS = 20_000_000;
 
   /** Longest text of a cell, in characters. */
   private static final int CELL_LENGTH = 16 << 20;
@@ -21,7 +21,7 @@ final class BudgetedSinks implements TableSinks {
   /** Longest name of a column, in characters. */
   static final int HEADER_LENGTH = 1_000;
 
-  private static final long NANOS = 60_000_000_000L;
+  private static final long NANOS = 15_000_000_000L;
   private static final long NANOS_PER_BYTE = 1_000;
 
   private final TableSinks sinks;
