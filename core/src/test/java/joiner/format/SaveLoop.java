@@ -61,9 +61,10 @@ public final class SaveLoop {
         .start();
   }
 
-  /** Saves until it is killed. */
+  /** Saves until it is killed, or left alone. */
   public static void main(String[] arguments) throws IOException, InterruptedException {
-    for (int number = 0; ; number++) {
+    ProcessHandle parent = ProcessHandle.current().parent().orElseThrow();
+    for (int number = 0; parent.isAlive(); number++) {
       DesignFolder.save(marked(arguments[1] + number), Path.of(arguments[0]));
       Thread.sleep(3); // Lets the other one have its turn.
     }
