@@ -40,6 +40,9 @@ final class FieldGrid {
   /** A line: a field, or the empty one at the end. */
   private record Line(Optional<Field> field) {}
 
+  /** Below this the columns cannot be read side by side. */
+  private static final double NARROW = 690;
+
   private final Workbench bench;
   private final Texts texts;
   private final TableView<Line> grid = new TableView<>();
@@ -48,6 +51,7 @@ final class FieldGrid {
   private Table table = Table.of("none", "none", new joiner.model.Noun("none", "none"));
   private List<Relationship> links = List.of();
   private boolean filling;
+  private boolean scrolls;
   // After a field was typed the last line waits, while the sheet shows the field just made: so
   // long as this is what is chosen.
   private Optional<Selection> typedLast = Optional.empty();
@@ -99,10 +103,22 @@ final class FieldGrid {
     select();
   }
 
+  /** Fills the room there is; where it is too little the columns keep their widths and scroll. */
+  private void fit(double width) {
+    boolean narrow = width > 0 && width < NARROW;
+    grid.setColumnResizePolicy(
+        narrow
+            ? TableView.UNCONSTRAINED_RESIZE_POLICY
+            : TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    scrolls = narrow;
+    size();
+  }
+
   /** As high as its lines, up to a dozen; how high a line is depends on the size of the text. */
   private void size() {
     double row = Math.max(grid.getFixedCellSize(), 27);
-    double height = row * 1.2 + row * Math.min(grid.getItems().size(), 12) + 4;
+    double bar = scrolls ? row * 0.8 : 0;
+    double height = row * 1.2 + row * Math.min(grid.getItems().size(), 12) + 4 + bar;
     grid.setPrefHeight(height);
     grid.setMinHeight(Math.min(height, row * 12.2));
     grid.getColumns().stream().limit(1).forEach(key -> key.setMinWidth(row * 1.7));
@@ -165,7 +181,7 @@ final class FieldGrid {
     explain("required", "Required");
     explain("unique", "Unique");
     explain("default", "Default");
-    grid.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    grid.widthProperty().subscribe(width -> fit(width.doubleValue()));
   }
 
   /** The head of a column tells what its word means. */
