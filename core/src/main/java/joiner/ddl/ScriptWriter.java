@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.expression.Value;
@@ -146,7 +147,8 @@ final class ScriptWriter {
     int kept = dialect.decimalsOfSeconds(field.type());
     int lost = 0;
     for (int row = 0; row < rows.count(); row++) {
-      Value value = ValueReader.valueOrNull(rows.cell(row, field.id()), field.type());
+      Optional<String> fraction = rows.cell(row, field.id()).filter(t -> t.indexOf('.') >= 0);
+      Value value = ValueReader.valueOrNull(fraction, field.type());
       lost += nanos(value) % POWERS_OF_TEN[9 - kept] != 0 ? 1 : 0;
     }
     if (lost > 0) {

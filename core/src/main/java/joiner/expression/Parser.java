@@ -368,9 +368,8 @@ final class Parser {
     }
   }
 
-  /** SQL's calendar goes from year 1 to 9999 (ISO/IEC 9075-2, datetime). */
   private static LocalDate inCalendar(LocalDate date) {
-    if (date.getYear() < 1 || date.getYear() > 9999) {
+    if (!Value.isInCalendar(date.getYear())) {
       throw new DateTimeException("year " + date.getYear());
     }
     return date;

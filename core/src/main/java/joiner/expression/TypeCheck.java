@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.FieldType.Width;
@@ -21,8 +20,6 @@ import joiner.model.Table;
  * mistake is told once.
  */
 final class TypeCheck {
-  private static final Pattern UUID = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
-
   /** Marks a number whose decimals depend on the engine. */
   private static final int UNKNOWN = -1;
 
@@ -335,9 +332,9 @@ final class TypeCheck {
   /** A UUID is written with small letters everywhere, so that it equals itself as a text too. */
   private Expression uuid(Expression e) {
     if (e instanceof Expression.Literal literal && literal.value() instanceof Value.Text text) {
-      String small = text.text().toLowerCase(Locale.ROOT);
-      if (UUID.matcher(small).matches()) {
-        return new Expression.Literal(new Value.Text(small), Kind.UUID, e.span());
+      Optional<Value.Text> small = Value.uuid(text.text());
+      if (small.isPresent()) {
+        return new Expression.Literal(small.get(), Kind.UUID, e.span());
       }
       problem(e, "“" + text.text() + "” is no UUID; it has 32 hexadecimal digits in five groups.");
     } else {

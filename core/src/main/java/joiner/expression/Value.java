@@ -7,6 +7,9 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.Period;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * One typed value. Equality of the records is SQL equality: numbers compare by value, text exactly.
@@ -76,6 +79,26 @@ public sealed interface Value {
 
   /** A length of time: months and days, or seconds. */
   record Interval(Period period, Duration duration) implements Value {}
+
+  /** Whether a year is in SQL's calendar, from 1 to 9999 (ISO/IEC 9075-2, datetime). */
+  static boolean isInCalendar(int year) {
+    return year >= 1 && year <= 9999;
+  }
+
+  /** A UUID as it is written everywhere, with small letters; empty where the text is none. */
+  static Optional<Text> uuid(String text) {
+    return Uuids.FORM.matcher(text).matches()
+        ? Optional.of(new Text(text.toLowerCase(Locale.ROOT)))
+        : Optional.empty();
+  }
+
+  /** The form of UUIDs (RFC 9562). */
+  final class Uuids {
+    private static final Pattern FORM =
+        Pattern.compile("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
+
+    private Uuids() {}
+  }
 
   /** The whole number {@code number}. */
   static Num whole(long number) {

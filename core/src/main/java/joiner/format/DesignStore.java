@@ -157,6 +157,8 @@ public final class DesignStore implements AutoCloseable {
 
   /** The folder as the writer of a package sees it. */
   private final class Standing implements PackageWriter.Previous {
+    private final Set<String> own = rowPaths(); // Asked for each table.
+
     @Override
     public Optional<byte[]> content(String path) throws IOException {
       return save.content(path);
@@ -165,7 +167,7 @@ public final class DesignStore implements AutoCloseable {
     @Override
     public boolean isOthers(String path) {
       return !known.containsKey(path)
-          && !rowPaths().contains(path)
+          && !own.contains(path)
           && Files.exists(save.current(path), LinkOption.NOFOLLOW_LINKS);
     }
 

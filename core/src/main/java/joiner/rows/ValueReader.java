@@ -11,7 +11,6 @@ import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import joiner.expression.Kind;
@@ -26,9 +25,6 @@ public final class ValueReader {
   private static final Pattern NUMBER =
       Pattern.compile("[+-]?(\\d+(\\.\\d*)?|\\.\\d+)([eE][+-]?\\d{1,3})?");
   private static final Pattern WHOLE = Pattern.compile("[+-]?\\d{1,1000}");
-  private static final Pattern UUID =
-      Pattern.compile(
-          "[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}");
   private static final Pattern EMAIL = Pattern.compile("[^@\\s]+@[^@\\s]+");
 
   private ValueReader() {}
@@ -58,9 +54,9 @@ public final class ValueReader {
       case FieldType.Time t -> time(text);
       case FieldType.DateTime t -> t.zoned() ? zoned(text) : dateTime(text);
       case FieldType.Uuid t ->
-          UUID.matcher(text).matches()
-              ? fits(text.toLowerCase(Locale.ROOT))
-              : unfit("a UUID like 6f9619ff-8b86-4011-b42d-00c04fc964ff");
+          Value.uuid(text)
+              .<ReadValue>map(ReadValue.Fits::new)
+              .orElseGet(() -> unfit("a UUID like 6f9619ff-8b86-4011-b42d-00c04fc964ff"));
       case FieldType.Kept t -> KeptTypes.read(text, t.standardType());
     };
   }
@@ -154,11 +150,8 @@ public final class ValueReader {
     }
   }
 
-  /** SQL's calendar goes from year 1 to 9999 (ISO/IEC 9075-2, datetime). */
   private static ReadValue calendar(int year, Value value) {
-    return year >= 1 && year <= 9999
-        ? new ReadValue.Fits(value)
-        : unfit("a year from 0001 to 9999");
+    return Value.isInCalendar(year) ? new ReadValue.Fits(value) : unfit("a year from 0001 to 9999");
   }
 
   private static ReadValue time(String text) {
