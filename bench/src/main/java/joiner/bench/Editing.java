@@ -121,7 +121,7 @@ final class Editing {
     return (System.nanoTime() - start) / 1_000_000;
   }
 
-  private static Draft threeTables() {
+  static Draft threeTables() {
     Design design = Design.empty("big", "Big");
     SampleRows rows = SampleRows.NONE;
     String parent = "";

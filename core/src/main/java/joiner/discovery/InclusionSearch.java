@@ -251,7 +251,7 @@ public record InclusionSearch(double least, BooleanSupplier stop) {
       int in,
       List<Integer> key,
       Set<List<String>> there) {
-    long most = (long) ((1 - least) * source.rows());
+    long most = source.rows() - (long) Math.ceil(least * source.rows());
     long rows = 0;
     long missing = 0;
     var orphans = new ArrayList<String>();
@@ -267,7 +267,7 @@ public record InclusionSearch(double least, BooleanSupplier stop) {
         }
       }
     }
-    return rows == 0 || missing > (1 - least) * rows
+    return rows == 0 || rows - missing < least * rows
         ? Optional.empty()
         : Optional.of(
             new FoundInclusion(

@@ -13,6 +13,8 @@ import joiner.rows.EncodedTable;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class InclusionSearchTest {
   private static EncodedTable table(String name, String headers, String... rows) {
@@ -69,6 +71,130 @@ class InclusionSearchTest {
     EncodedTable enrolments = table("enrolment", "course,session", "R,1", "R,2", "G,3");
     assertThat(InclusionSearch.usual().search(List.of(enrolments, sessions)))
         .noneMatch(i -> i.fromTable() == 0 && i.from().size() == 2);
+  }
+
+  private static List<FoundInclusion> between(List<FoundInclusion> found, int from, int in) {
+    return found.stream().filter(i -> i.fromTable() == from && i.inTable() == in).toList();
+  }
+
+  @Test
+  void aPairIsToldOnceAsItMatchesBest() {
+    EncodedTable exact = table("firing", "kiln", "Ember", "Big Tom", "Ember");
+    assertThat(between(InclusionSearch.usual().search(List.of(exact, KILNS)), 0, 1))
+        .singleElement()
+        .satisfies(i -> assertThat(i.as()).isEqualTo(Reading.EXACT));
+    // Nine of ten match exactly, the tenth without its blank: that is the better news.
+    var rows = new ArrayList<String>();
+    for (int i = 0; i < 10; i++) {
+      rows.add(i == 3 ? "Ember " : i % 2 == 0 ? "Ember" : "Big Tom");
+    }
+    EncodedTable blank = table("firing", "kiln", rows.toArray(String[]::new));
+    assertThat(between(InclusionSearch.usual().search(List.of(blank, KILNS)), 0, 1))
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.as()).isEqualTo(Reading.TRIMMED);
+              assertThat(i.missing()).isZero();
+              assertThat(i.orphans()).isEmpty();
+            });
+  }
+
+  /** Of ten rows how many may be orphans, where at least nine in ten must match. */
+  @ParameterizedTest
+  @CsvSource({"10, 1, true", "10, 2, false", "20, 2, true", "19, 2, false"})
+  void nearlyAllRowsMustMatchAKey(int rows, int orphans, boolean found) {
+    var cells = new ArrayList<String>();
+    for (int i = 0; i < rows; i++) {
+      cells.add(i < orphans ? "Old Sal " + i : i % 2 == 0 ? "Ember" : "Big Tom");
+    }
+    EncodedTable firings = table("firing", "kiln", cells.toArray(String[]::new));
+    List<FoundInclusion> all =
+        between(InclusionSearch.usual().search(List.of(firings, KILNS)), 0, 1);
+    assertThat(all).hasSize(found ? 1 : 0);
+    all.forEach(i -> assertThat(i.missing()).isEqualTo(orphans));
+  }
+
+  @Test
+  void aNearMissCountsOnlyWhereValuesCouldBeReferredTo() {
+    EncodedTable repeated = table("kiln", "name", "Ember", "Ember", "Big Tom");
+    var cells = new ArrayList<String>();
+    for (int i = 0; i < 20; i++) {
+      cells.add(i == 0 ? "Old Sal" : i % 2 == 0 ? "Ember" : "Big Tom");
+    }
+    EncodedTable firings = table("firing", "kiln", cells.toArray(String[]::new));
+    assertThat(between(InclusionSearch.usual().search(List.of(firings, repeated)), 0, 1)).isEmpty();
+    EncodedTable blanks = table("firing", "kiln", "Ember ", "Big Tom");
+    assertThat(between(InclusionSearch.usual().search(List.of(blanks, repeated)), 0, 1)).isEmpty();
+    EncodedTable one = table("firing", "kiln", "Sal", "Sal");
+    assertThat(between(new InclusionSearch(0, () -> false).search(List.of(one, KILNS)), 0, 1))
+        .as("a single value that is not there refers to nothing")
+        .isEmpty();
+  }
+
+  @Test
+  void emptyCellsAndEmptyColumnsReferToNothing() {
+    EncodedTable firings = table("firing", "kiln,note", "Ember,", ",", "Big Tom,");
+    List<FoundInclusion> found =
+        between(InclusionSearch.usual().search(List.of(firings, KILNS)), 0, 1);
+    assertThat(found)
+        .singleElement()
+        .satisfies(
+            i -> {
+              assertThat(i.rows()).isEqualTo(2);
+              assertThat(i.from()).containsExactly(0);
+              assertThat(i.key()).isTrue();
+            });
+  }
+
+  @Test
+  void tenOrphansAreNamedInOrder() {
+    var cells = new ArrayList<String>();
+    for (int i = 0; i < 200; i++) {
+      cells.add(i < 12 ? "old " + (char) ('l' - i) : i % 2 == 0 ? "Ember" : "Big Tom");
+    }
+    EncodedTable firings = table("firing", "kiln", cells.toArray(String[]::new));
+    FoundInclusion found =
+        between(InclusionSearch.usual().search(List.of(firings, KILNS)), 0, 1).getFirst();
+    assertThat(found.orphans()).hasSize(10).isSorted().startsWith("old a", "old b");
+    assertThat(found.missing()).isEqualTo(12);
+  }
+
+  @Test
+  void exactOnesComeFirstThenThoseByTableAndColumn() {
+    EncodedTable a = table("a", "x,y", "Ember,Ember", "Ash,Ash");
+    EncodedTable b = table("b", "x", "Ember", "Ash");
+    List<FoundInclusion> found = InclusionSearch.usual().search(List.of(a, b));
+    assertThat(found.stream().map(i -> i.fromTable() + "" + i.from() + i.inTable() + i.in()))
+        .containsExactly("0[0]0[1]", "0[0]1[0]", "0[1]0[0]", "0[1]1[0]", "1[0]0[0]", "1[0]0[1]");
+  }
+
+  /** Of ten enrolments how many name no session; one in ten may. */
+  @ParameterizedTest
+  @CsvSource({"10, 1, true", "10, 2, false"})
+  void referencesToSeveralColumnsMayMissOneInTen(int rows, int orphans, boolean found) {
+    EncodedTable sessions = table("session", "course,number", "W,1", "W,2", "G,1", "G,3", "R,2");
+    var cells = new ArrayList<String>();
+    for (int i = 0; i < rows; i++) {
+      cells.add(i < orphans ? "R,3" : i % 2 == 0 ? "W,2" : "G,1");
+    }
+    cells.add(",1");
+    EncodedTable enrolments = table("enrolment", "course,session", cells.toArray(String[]::new));
+    List<FoundInclusion> pairs =
+        between(InclusionSearch.usual().search(List.of(enrolments, sessions)), 0, 1).stream()
+            .filter(i -> i.from().size() == 2)
+            .toList();
+    assertThat(pairs).hasSize(found ? 1 : 0);
+    pairs.forEach(
+        i -> {
+          assertThat(i.rows()).as("a row with an empty part refers to nothing").isEqualTo(rows);
+          assertThat(i.missing()).isEqualTo(orphans);
+          assertThat(i.orphans()).containsExactly("R, 3");
+        });
+  }
+
+  @Test
+  void aSearchThatIsStoppedFindsNothingMore() {
+    assertThat(new InclusionSearch(0.9, () -> true).search(List.of(KILNS, KILNS))).isEmpty();
   }
 
   /** Exact inclusions of single columns against a comparison of all pairs of value sets. */
