@@ -64,10 +64,6 @@ final class TextRecord {
     return breaks;
   }
 
-  boolean lastCellHasBreaks() {
-    return count > 0 && text(count - 1).indexOf('\n') >= 0;
-  }
-
   private void begin(long startingLine) {
     count = 0;
     line = startingLine;

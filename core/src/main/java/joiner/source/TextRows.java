@@ -29,11 +29,6 @@ final class TextRows {
     this.headerLine = headerLine;
   }
 
-  /** Cells of a full line. */
-  int width() {
-    return width;
-  }
-
   /**
    * Takes a line.
    *

@@ -14,6 +14,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -88,6 +89,7 @@ class DependencySearchTest {
    * "Functional dependency discovery: an experimental evaluation of seven algorithms", 2015; from
    * memory) and the brute force beside it.
    */
+  @Tag("long")
   @ParameterizedTest
   @CsvSource({"iris.csv, 4", "breast-cancer.csv, 46"})
   void countsOfOpenDatasetsAreThePublishedOnes(String name, int dependencies) {

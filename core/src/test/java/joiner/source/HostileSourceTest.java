@@ -17,6 +17,7 @@ import joiner.format.UnreadableFileException;
 import joiner.model.Design;
 import joiner.rows.Draft;
 import joiner.rows.SampleRows;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -67,6 +68,7 @@ class HostileSourceTest {
     return "<c r=\"" + address + "\"><v>" + value + "</v></c>";
   }
 
+  @Tag("long")
   @Test
   void blanksByTheBillionAreNotMade() throws Exception {
     Source source =
@@ -82,6 +84,7 @@ class HostileSourceTest {
         .hasSizeLessThan(2000);
   }
 
+  @Tag("long")
   @Test
   void repeatedCellsAreReadUpToTheBudget() throws Exception {
     Source source =
@@ -107,6 +110,7 @@ class HostileSourceTest {
     assertThat(source.tables().getFirst().cells().columns()).hasSize(2);
   }
 
+  @Tag("long")
   @Test
   void rowsWithOnlyTheLastColumnAreCheap() throws Exception {
     String rows =
@@ -118,6 +122,7 @@ class HostileSourceTest {
     assertThat(source.tables().getFirst().cells().rows()).isBetween(2999, 3000);
   }
 
+  @Tag("long")
   @Test
   void aHundredThousandKeysKeepTheFirstColumns() throws Exception {
     String keys =
@@ -130,6 +135,7 @@ class HostileSourceTest {
     assertThat(said(source)).anyMatch(s -> s.contains("more than 16384 columns"));
   }
 
+  @Tag("long")
   @Test
   void aMillionColumnsKeepTheFirst() throws Exception {
     String header =
@@ -166,6 +172,7 @@ class HostileSourceTest {
   }
 
   /** Half a file or a part of it taken out, at every place: a table or a message. */
+  @Tag("long")
   @Test
   void jsonBrokenOffAnywhereIsReadOrRefused() throws Exception {
     String whole =
@@ -190,6 +197,7 @@ class HostileSourceTest {
         .collect(Collectors.joining());
   }
 
+  @Tag("long")
   @Test
   void oneQuotationMarkLeftOpenCostsItsLineOnly() throws Exception {
     String text = "No,Name,Shelf\n" + pots(1, 21) + "21,\"Big pot,3\n" + pots(22, 500);
@@ -207,6 +215,7 @@ class HostileSourceTest {
             });
   }
 
+  @Tag("long")
   @ParameterizedTest
   @CsvSource({"0", "1", "2"})
   void aMarkLeftOpenInAnyColumnLosesNoRow(int column) throws Exception {

@@ -453,4 +453,96 @@ class SourceDetailsTest {
             ReadingOptions.DETECT.withHeaderLine(1).withSeparator(','));
     assertThat(lines(broken)).containsExactly("1\n2|3\n4", "5x|6");
   }
+
+  /** ECMA-376: a sheet ends with column XFD. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      quoteCharacter = '`',
+      value = {
+        "<c r=\"XFD1\"/> ! ",
+        "<c r=\"XFE1\"/> ! XFE",
+        "<c r=\"A1\"/><c r=\"AAAA1\"/> ! AAAA",
+        "<c  r=\"ZZZ9\"/> ! ZZZ",
+        "<c R=\"ZZZ9\"/> ! ",
+        "<c dr=\"ZZZ9\"/> ! ",
+        "<c r =\"ZZZ9\"/> ! ",
+        "<c r=\"zzz9\"/> ! ",
+        "<c r=\"1ZZZ\"/> ! ",
+        "<c r=\"AB1\" r=\"ZZZ1\"/> ! ZZZ",
+        "r=\"ZZZ1\" ! "
+      })
+  void cellsBeyondTheLastColumnAreSeen(String xml, String beyond) {
+    for (int cut = 0; cut < xml.length(); cut++) {
+      var reach = new CellReach();
+      byte[] bytes = xml.getBytes(StandardCharsets.UTF_8);
+      reach.see(java.util.Arrays.copyOf(bytes, cut), cut);
+      byte[] rest = java.util.Arrays.copyOfRange(bytes, cut, bytes.length + 9);
+      reach.see(rest, bytes.length - cut);
+      assertThat(reach.beyond()).as(xml).isEqualTo(java.util.Optional.ofNullable(beyond));
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "a.csv, %PDF-1.4, a PDF document",
+    "a.csv, SQLite format 3, a SQLite database",
+    "a.csv, Rar!, a compressed file",
+    "a.csv, PAR1, a Parquet file",
+    "a.csv, GIF89a, a picture",
+    "a.sql, CREATE TABLE a, an SQL script",
+    "a.ddl, CREATE TABLE a, an SQL script",
+    "a.csv, kiln;litres, ",
+    "sql.csv, a, "
+  })
+  void whatHoldsNoTablesIsToldByItsNameAndItsBeginning(String name, String head, String says) {
+    assertThat(
+            FileKind.otherThanTables(name, head.getBytes(StandardCharsets.ISO_8859_1)).orElse(""))
+        .contains(says == null ? "" : says)
+        .hasSize(
+            says == null
+                ? 0
+                : FileKind.otherThanTables(name, head.getBytes(StandardCharsets.ISO_8859_1))
+                    .orElseThrow()
+                    .length());
+    assertThat(
+            FileKind.otherThanTables(name, head.getBytes(StandardCharsets.ISO_8859_1)).isPresent())
+        .isEqualTo(says != null);
+  }
+
+  /** Of twenty bytes how many are control characters, and how many are NUL. */
+  @ParameterizedTest
+  @CsvSource({"2, 0, false", "3, 0, true", "3, 4, true", "3, 5, false", "0, 4, false"})
+  void aTenthOfControlCharactersMakesNoTextUnlessEverySecondByteIsNone(
+      int control, int nul, boolean binary) {
+    byte[] head = "aaaaaaaaaa\t\n\r\t\n\r\t\n\r\t".getBytes(StandardCharsets.ISO_8859_1);
+    for (int i = 0; i < control; i++) {
+      head[i] = (byte) (i + 1);
+    }
+    for (int i = 0; i < nul; i++) {
+      head[control + i] = 0;
+    }
+    assertThat(FileKind.otherThanTables("a.csv", head).isPresent()).isEqualTo(binary);
+  }
+
+  @Test
+  void everyResourceOfADataPackageIsATable(@org.junit.jupiter.api.io.TempDir Path folder)
+      throws Exception {
+    java.nio.file.Files.writeString(
+        folder.resolve("datapackage.json"),
+        "{\"name\":\"log\",\"resources\":[{\"name\":\"kiln\",\"path\":\"kiln.csv\","
+            + "\"schema\":{\"fields\":[{\"name\":\"name\"},{\"name\":\"litres\",\"type\":\"integer\"}]}},"
+            + "{\"name\":\"glaze\",\"path\":\"gone.csv\",\"schema\":{\"fields\":[{\"name\":\"no\"}]}}]}");
+    java.nio.file.Files.writeString(folder.resolve("kiln.csv"), "name,litres\nEmber,120\nAsh,\n");
+    for (Path named : List.of(folder, folder.resolve("datapackage.json"))) {
+      Source source = SourceFile.read(named, ReadingOptions.DETECT);
+      assertThat(source.tables()).hasSize(2);
+      assertThat(lines(source)).containsExactly("Ember|120", "Ash|");
+      assertThat(source.tables().getFirst().cells().headers()).containsExactly("name", "litres");
+      assertThat(source.problems()).isNotEmpty();
+    }
+    var stopped = ReadingOptions.DETECT.stoppedBy(() -> true);
+    assertThatThrownBy(() -> SourceFile.read(folder, stopped))
+        .isInstanceOf(java.util.concurrent.CancellationException.class);
+  }
 }
