@@ -14,11 +14,12 @@ class LayersTest {
   private static final List<String> LOWEST_FIRST =
       List.of(
           "shape",
-          "model",
           "expression",
-          "rows",
           "dependency",
+          "model",
           "naming",
+          "rows",
+          "meaning",
           "discovery",
           "edit",
           "finding",

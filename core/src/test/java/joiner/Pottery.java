@@ -7,13 +7,13 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import joiner.expression.Width;
 import joiner.format.DesignFolder;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Noun;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** Designs and rows from the pottery studio that many tests use. */

@@ -11,6 +11,9 @@ import java.util.Random;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.random.RandomGenerator;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
@@ -28,7 +31,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 
@@ -106,8 +108,8 @@ public final class RandomDesigns {
       List.of(
           new FieldType.Text(20),
           new FieldType.LongText(),
-          new FieldType.WholeNumber(FieldType.Width.BITS_16),
-          new FieldType.WholeNumber(FieldType.Width.BITS_64),
+          new FieldType.WholeNumber(Width.BITS_16),
+          new FieldType.WholeNumber(Width.BITS_64),
           new FieldType.Decimal(9, 3),
           new FieldType.AnyNumber(),
           new FieldType.Money(12, 2),
@@ -117,7 +119,7 @@ public final class RandomDesigns {
           new FieldType.DateTime(false),
           new FieldType.DateTime(true),
           new FieldType.Uuid(),
-          new FieldType.Counter(FieldType.Width.BITS_32),
+          new FieldType.Counter(Width.BITS_32),
           new FieldType.Email(254),
           new FieldType.Email(60),
           new FieldType.WebAddress(100),
@@ -187,7 +189,7 @@ public final class RandomDesigns {
         some(ids),
         keys(name, fields),
         named(ids, Index::new),
-        chance() ? Optional.of("name || ''") : Optional.empty(),
+        chance() ? Optional.of(new Formula("name || ''")) : Optional.empty(),
         rules(),
         Extras.NONE);
   }
@@ -235,7 +237,7 @@ public final class RandomDesigns {
         text(),
         type,
         chance(),
-        chance() ? Optional.of(text()) : Optional.empty(),
+        chance() ? Optional.of(new Formula(text())) : Optional.empty(),
         type instanceof FieldType.Choice || chance() ? Limits.NONE : limits(),
         text(),
         new Extras(chance() ? Map.of("rdfType", "\"http://example.org/é\"") : Map.of()));

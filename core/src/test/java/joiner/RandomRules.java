@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Noun;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 

@@ -16,16 +16,16 @@ import joiner.desktop.work.SaveState;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeRows;
+import joiner.expression.Width;
 import joiner.format.DesignFolder;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 

@@ -5,13 +5,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
 import java.util.random.RandomGeneratorFactory;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Noun;
@@ -19,7 +21,6 @@ import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.SampleRows;
 
 /** A generated design; the same numbers give the same design. */
@@ -78,7 +79,7 @@ final class LargeDesign {
         .withArea(number % 2 == 0 ? "One" : "Two")
         .withFields(fields)
         .withPrimaryKey(List.of(fields.getFirst().id()))
-        .withRowLabel(Optional.of("f_" + number + "_0"))
+        .withRowLabel(Optional.of(new Formula("f_" + number + "_0")))
         .withRules(
             List.of(
                 new Rule(
@@ -95,10 +96,12 @@ final class LargeDesign {
           Field.of(name, name, new FieldType.Text(40)).withDescription("A text of some length");
       case 1 ->
           Field.of(name, name, new FieldType.WholeNumber(Width.BITS_32))
-              .withDefault(Optional.of("1"))
+              .withDefault(Optional.of(new Formula("1")))
               .withLimits(Limits.between("0", "999"));
       case 2 -> Field.of(name, name, new FieldType.Decimal(10, 2));
-      case 3 -> Field.of(name, name, new FieldType.Date()).withDefault(Optional.of("CURRENT_DATE"));
+      case 3 ->
+          Field.of(name, name, new FieldType.Date())
+              .withDefault(Optional.of(new Formula("CURRENT_DATE")));
       case 4 -> Field.of(name, name, new FieldType.Choice(List.of("low", "mid", "high")));
       default -> Field.of(name, name, new FieldType.TrueFalse()).withRequired(true);
     };

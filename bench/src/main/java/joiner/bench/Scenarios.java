@@ -27,8 +27,8 @@ import joiner.edit.History;
 import joiner.finding.DesignChecks;
 import joiner.finding.KnownFindings;
 import joiner.format.DesignFolder;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 
 /** Measures what users wait for, on a generated design, and prints one table. */
 public final class Scenarios {

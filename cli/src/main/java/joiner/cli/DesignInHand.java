@@ -8,7 +8,7 @@ import joiner.format.ChangedOutsideException;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
 import joiner.format.UnreadableFileException;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * A design a command reads, changes and saves. Nobody else works on it meanwhile: who comes second

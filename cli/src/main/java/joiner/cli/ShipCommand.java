@@ -20,7 +20,7 @@ import joiner.ddl.SchemaScript;
 import joiner.ddl.ShipGate;
 import joiner.finding.DesignChecks;
 import joiner.format.UnreadableFileException;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;

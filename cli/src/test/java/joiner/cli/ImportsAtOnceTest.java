@@ -12,8 +12,8 @@ import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

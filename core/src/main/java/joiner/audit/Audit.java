@@ -12,8 +12,10 @@ import java.util.stream.Collectors;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
-import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
+import joiner.meaning.Constraint;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -21,8 +23,6 @@ import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.model.UniqueKey;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**
@@ -109,14 +109,12 @@ public final class Audit {
     if (count == 0) {
       return new TableAudit(table.id(), 0, List.of(), List.of());
     }
+    TableMeaning meaning = draft.meaning().of(table);
     var parts = new ArrayList<KnownAudit.Found>();
-    table.fields().forEach(field -> parts.add(cells(table, field)));
-    if (!table.primaryKey().isEmpty()) {
-      parts.add(key(table, new UniqueKey("pk_" + table.name(), table.primaryKey())));
-    }
-    table.uniqueKeys().forEach(key -> parts.add(key(table, key)));
+    table.fields().forEach(field -> parts.add(cells(meaning, field)));
+    meaning.keys().forEach(key -> parts.add(key(table, key)));
     relationships.forEach(relationship -> parts.add(reference(table, relationship)));
-    table.rules().forEach(rule -> parts.add(rule(table, rule)));
+    meaning.rules().forEach(rule -> parts.add(rule(table, rule)));
     return new TableAudit(
         table.id(),
         count,
@@ -124,7 +122,8 @@ public final class Audit {
         parts.stream().flatMap(part -> part.hints().stream()).toList());
   }
 
-  private KnownAudit.Found cells(Table table, Field field) {
+  private KnownAudit.Found cells(TableMeaning meaning, Field field) {
+    Table table = meaning.table();
     checkStopped(0);
     return known.of(
         new Part(table.id(), "cells", field.id()),
@@ -132,12 +131,12 @@ public final class Audit {
         () -> {
           var violations = new ArrayList<Violation>();
           var hints = new ArrayList<Hint>();
-          new CellAudit(table, field, typed(table)).addTo(violations, hints);
+          new CellAudit(meaning, field, typed(table)).addTo(violations, hints);
           return new KnownAudit.Found(violations, hints);
         });
   }
 
-  private KnownAudit.Found key(Table table, UniqueKey key) {
+  private KnownAudit.Found key(Table table, Constraint.Unique key) {
     checkStopped(0);
     var inputs = columns(table, key.fields());
     inputs.add(key);
@@ -179,13 +178,13 @@ public final class Audit {
     return inputs;
   }
 
-  private KnownAudit.Found rule(Table table, Rule rule) {
-    if (!(RuleLanguage.condition(rule.condition(), table) instanceof Checked.Sound sound)) {
+  private KnownAudit.Found rule(Table table, Constraint.Holds meant) {
+    Rule rule = meant.rule();
+    if (!(meant.condition() instanceof Checked.Sound sound)) {
       // A rule that cannot be read is a finding of the design, not of its rows.
       return new KnownAudit.Found(List.of(), List.of());
     }
-    List<FieldId> fields =
-        sound.fields().stream().map(name -> table.fieldNamed(name).orElseThrow().id()).toList();
+    List<FieldId> fields = TableMeaning.fieldsOf(sound);
     var inputs = columns(table, fields);
     inputs.add(rule);
     inputs.add(rows(table.id()).count());

@@ -1,66 +1,65 @@
 package joiner.audit;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.Set;
-import java.util.function.Predicate;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
-import joiner.model.FieldType;
-import joiner.model.Limits;
-import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.rows.ReadValue;
 import joiner.rows.ValueReader;
-import joiner.shape.TextPattern;
 
 /** Checks each cell of one field by itself: type, length, presence, list and bounds. */
 final class CellAudit {
-  private final Table table;
+  private final TableId table;
   private final Field field;
+  private final List<Constraint.OfField> constraints;
   private final TypedTable rows;
 
-  CellAudit(Table table, Field field, TypedTable rows) {
-    this.table = table;
+  CellAudit(TableMeaning meaning, Field field, TypedTable rows) {
+    this.table = meaning.table().id();
     this.field = field;
+    this.constraints = meaning.constraintsOf(field.id());
     this.rows = rows;
   }
 
   void addTo(List<Violation> violations, List<Hint> hints) {
-    types(violations);
-    lengths(violations);
-    presence(violations);
-    list(violations, hints);
-    bounds(violations);
-  }
-
-  private Optional<String> cell(int row) {
-    return rows.rows().cell(row, field.id());
+    for (Constraint.OfField constraint : constraints) {
+      switch (constraint) {
+        case Constraint.OfType c -> type(c, violations);
+        case Constraint.Required c -> presence(c, violations);
+        case Constraint.OfValue c -> values(c, violations, hints);
+      }
+    }
   }
 
   private void add(
       List<Violation> violations,
       Violation.Kind kind,
-      String constraint,
+      Constraint.OfField constraint,
       List<Integer> bad,
       String says) {
-    if (!bad.isEmpty()) {
-      violations.add(
-          new Violation(
-              kind, table.id(), List.of(field.id()), constraint, bad, Sentences.rows(bad) + says));
-    }
+    String name = constraint.about() + (kind == Violation.Kind.MISSING_REQUIRED ? " " : " of ");
+    violations.add(
+        new Violation(
+            kind,
+            table,
+            List.of(field.id()),
+            name + field.name(),
+            bad,
+            Sentences.rows(bad) + says));
   }
 
-  private void types(List<Violation> violations) {
+  private void type(Constraint.OfType type, List<Violation> violations) {
     var bad = new ArrayList<Integer>();
     String expected = "";
     String example = "";
     for (int row = 0; row < rows.count(); row++) {
-      Optional<String> cell = cell(row);
+      Optional<String> cell = rows.rows().cell(row, field.id());
       if (cell.isPresent()
           && ValueReader.read(cell.get(), field.type()) instanceof ReadValue.Unfit unfit) {
         example = bad.isEmpty() ? cell.get() : example;
@@ -68,96 +67,95 @@ final class CellAudit {
         bad.add(row + 1);
       }
     }
-    add(
-        violations,
-        Violation.Kind.WRONG_TYPE,
-        "type of " + field.name(),
-        bad,
-        ": " + field.label() + " holds “" + example + "” where " + expected + " was expected.");
+    if (!bad.isEmpty()) {
+      String says =
+          ": " + field.label() + " holds “" + example + "” where " + expected + " was expected.";
+      add(violations, Violation.Kind.WRONG_TYPE, type, bad, says);
+    }
   }
 
-  private void lengths(List<Violation> violations) {
-    OptionalInt most =
-        field.type() instanceof FieldType.Choice ? OptionalInt.empty() : field.type().length();
-    if (most.isEmpty()) {
-      return;
-    }
+  private void presence(Constraint.Required required, List<Violation> violations) {
     var bad = new ArrayList<Integer>();
-    int longest = 0;
-    List<Value> values = rows.column(field);
     for (int row = 0; row < rows.count(); row++) {
-      int length =
-          values.get(row) instanceof Value.Text text
-              ? text.text().codePointCount(0, text.text().length())
-              : 0;
-      if (length > most.getAsInt()) {
+      if (rows.rows().cell(row, field.id()).isEmpty()) {
         bad.add(row + 1);
-        longest = Math.max(longest, length);
       }
     }
-    add(
-        violations,
-        Violation.Kind.TOO_LONG,
-        "length of " + field.name(),
-        bad,
+    if (!bad.isEmpty()) {
+      String says =
+          (bad.size() == 1 ? " lacks " : " lack ") + field.label() + ", which is required.";
+      add(violations, Violation.Kind.MISSING_REQUIRED, required, bad, says);
+    }
+  }
+
+  private void values(Constraint.OfValue constraint, List<Violation> violations, List<Hint> hints) {
+    List<Value> column = rows.column(field);
+    var bad = new ArrayList<Integer>();
+    for (int row = 0; row < rows.count(); row++) {
+      Value value = column.get(row);
+      if (!(value instanceof Value.Null) && !constraint.isKeptBy(value)) {
+        bad.add(row + 1);
+      }
+    }
+    if (bad.isEmpty()) {
+      return;
+    }
+    switch (constraint) {
+      case Constraint.Longest c ->
+          add(violations, Violation.Kind.TOO_LONG, c, bad, tooLong(c, bad, column));
+      case Constraint.Listed c -> {
+        add(violations, Violation.Kind.NOT_IN_LIST, c, bad, notListed(c, first(bad, column)));
+        bad.forEach(row -> hintAtSlip(row, column.get(row - 1), c.texts(), hints));
+      }
+      case Constraint.Shortest c -> broken(c, bad, column, violations);
+      case Constraint.Bounded c -> broken(c, bad, column, violations);
+      case Constraint.Matching c -> broken(c, bad, column, violations);
+    }
+  }
+
+  private static String first(List<Integer> bad, List<Value> column) {
+    return Evaluator.show(column.get(bad.getFirst() - 1));
+  }
+
+  private String tooLong(Constraint.Longest most, List<Integer> bad, List<Value> column) {
+    long longest =
+        bad.stream()
+            .mapToLong(row -> Evaluator.show(column.get(row - 1)).codePoints().count())
+            .max()
+            .orElse(0);
+    return ": "
+        + field.label()
+        + " allows "
+        + most.most()
+        + " characters; the longest here has "
+        + longest
+        + ".";
+  }
+
+  private String notListed(Constraint.Listed list, String example) {
+    return ": “"
+        + example
+        + "” is not one of the choices of "
+        + field.label()
+        + " ("
+        + String.join(", ", list.texts())
+        + ").";
+  }
+
+  private void broken(
+      Constraint.OfValue constraint,
+      List<Integer> bad,
+      List<Value> column,
+      List<Violation> violations) {
+    String says =
         ": "
             + field.label()
-            + " allows "
-            + most.getAsInt()
-            + " characters; the longest here has "
-            + longest
-            + ".");
-  }
-
-  private void presence(List<Violation> violations) {
-    if (!table.isRequired(field.id())) {
-      return;
-    }
-    var bad = new ArrayList<Integer>();
-    for (int row = 0; row < rows.count(); row++) {
-      if (cell(row).isEmpty()) {
-        bad.add(row + 1);
-      }
-    }
-    String lacks = bad.size() == 1 ? " lacks " : " lack ";
-    add(
-        violations,
-        Violation.Kind.MISSING_REQUIRED,
-        "required " + field.name(),
-        bad,
-        lacks + field.label() + ", which is required.");
-  }
-
-  private void list(List<Violation> violations, List<Hint> hints) {
-    List<String> allowed =
-        field.type() instanceof FieldType.Choice choice
-            ? choice.values()
-            : field.limits().allowed();
-    if (allowed.isEmpty()) {
-      return;
-    }
-    Set<Value> values = new HashSet<>();
-    allowed.forEach(text -> values.add(ValueReader.valueOrNull(Optional.of(text), field.type())));
-    var bad = new ArrayList<Integer>();
-    List<Value> column = rows.column(field);
-    for (int row = 0; row < rows.count(); row++) {
-      if (!(column.get(row) instanceof Value.Null) && !values.contains(column.get(row))) {
-        bad.add(row + 1);
-        hintAtSlip(row, column.get(row), allowed, hints);
-      }
-    }
-    add(
-        violations,
-        Violation.Kind.NOT_IN_LIST,
-        "choices of " + field.name(),
-        bad,
-        ": “"
-            + (bad.isEmpty() ? "" : Evaluator.show(column.get(bad.getFirst() - 1)))
-            + "” is not one of the choices of "
-            + field.label()
-            + " ("
-            + String.join(", ", allowed)
-            + ").");
+            + " must "
+            + constraint.demand()
+            + "; found “"
+            + first(bad, column)
+            + "”.";
+    add(violations, Violation.Kind.RULE, constraint, bad, says);
   }
 
   private void hintAtSlip(int row, Value value, List<String> allowed, List<Hint> hints) {
@@ -170,93 +168,13 @@ final class CellAudit {
             near ->
                 hints.add(
                     new Hint(
-                        table.id(),
+                        table,
                         field.id(),
-                        List.of(row + 1),
+                        List.of(row),
                         "“"
                             + shown
                             + "” differs from the choice “"
                             + near
                             + "” only in blanks or case.")));
-  }
-
-  private void bounds(List<Violation> violations) {
-    Limits limits = field.limits();
-    limits
-        .minimum()
-        .ifPresent(
-            text ->
-                bound(violations, "minimum", text, order -> order < 0, "must be at least " + text));
-    limits
-        .maximum()
-        .ifPresent(
-            text ->
-                bound(violations, "maximum", text, order -> order > 0, "must be at most " + text));
-    limits
-        .above()
-        .ifPresent(
-            text ->
-                bound(
-                    violations,
-                    "above",
-                    text,
-                    order -> order <= 0,
-                    "must be greater than " + text));
-    limits
-        .below()
-        .ifPresent(
-            text ->
-                bound(violations, "below", text, order -> order >= 0, "must be less than " + text));
-    limits.pattern().ifPresent(pattern -> pattern(violations, pattern));
-    limits.minLength().ifPresent(least -> minLength(violations, least));
-  }
-
-  private void bound(
-      List<Violation> violations,
-      String name,
-      String text,
-      Predicate<Integer> breaks,
-      String says) {
-    if (ValueReader.bound(text, field.type()) instanceof ReadValue.Fits bound) {
-      broken(violations, name, says, value -> breaks.test(Evaluator.order(value, bound.value())));
-    }
-  }
-
-  private void pattern(List<Violation> violations, String pattern) {
-    switch (TextPattern.of(pattern)) {
-      case TextPattern.Read.Refused refused -> {} // That is a finding of the design.
-      case TextPattern.Read.Understood understood ->
-          broken(
-              violations,
-              "pattern",
-              "must match the pattern " + pattern,
-              value -> !understood.pattern().matches(Evaluator.show(value)));
-    }
-  }
-
-  private void minLength(List<Violation> violations, int least) {
-    broken(
-        violations,
-        "minLength",
-        "must be at least " + least + " long",
-        value -> Evaluator.show(value).codePoints().count() < least);
-  }
-
-  private void broken(
-      List<Violation> violations, String name, String says, Predicate<Value> breaks) {
-    var bad = new ArrayList<Integer>();
-    List<Value> column = rows.column(field);
-    for (int row = 0; row < rows.count(); row++) {
-      if (!(column.get(row) instanceof Value.Null) && breaks.test(column.get(row))) {
-        bad.add(row + 1);
-      }
-    }
-    String example = bad.isEmpty() ? "" : Evaluator.show(column.get(bad.getFirst() - 1));
-    add(
-        violations,
-        Violation.Kind.RULE,
-        name + " of " + field.name(),
-        bad,
-        ": " + field.label() + " " + says + "; found “" + example + "”.");
   }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -34,7 +35,7 @@ final class TypedTable {
     return rows;
   }
 
-  Function<String, Value> row(int row) {
+  Function<Reference, Value> row(int row) {
     return values.row(row);
   }
 

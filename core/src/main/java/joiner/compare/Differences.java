@@ -8,12 +8,12 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**

@@ -89,7 +89,7 @@ public abstract class Dialect {
     return text()
         .write(
             new Expression.Literal(
-                value, joiner.expression.Kind.NULL, new joiner.expression.Span(0, 0)));
+                value, joiner.expression.Kind.NULL, joiner.expression.Place.NOWHERE));
   }
 
   /** A quoted text. */

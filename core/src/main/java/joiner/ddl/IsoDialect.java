@@ -2,9 +2,9 @@ package joiner.ddl;
 
 import java.util.List;
 import java.util.Optional;
+import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Table;
 
 /** What engines share that follow ISO/IEC 9075 closely. */

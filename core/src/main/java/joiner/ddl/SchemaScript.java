@@ -3,7 +3,7 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * The script that makes a design real on one engine.

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.expression.Value;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -16,7 +17,6 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
@@ -48,7 +48,9 @@ final class ScriptWriter {
     TableOrder order = TableOrder.of(design);
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
-      var writer = new TableWriter(design, table, own, r -> isLate(r, order), dialect, names);
+      var writer =
+          new TableWriter(
+              design, draft.meaning().of(table), own, r -> isLate(r, order), dialect, names);
       statements.add(writer.create());
       writer.late().forEach(statements::add);
       shortfalls.addAll(writer.shortfalls());

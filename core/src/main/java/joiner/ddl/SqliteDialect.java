@@ -3,6 +3,7 @@ package joiner.ddl;
 import java.util.List;
 import java.util.Optional;
 import joiner.expression.SqlText;
+import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
@@ -111,9 +112,9 @@ final class SqliteDialect extends Dialect {
     };
   }
 
-  private static String whole(String column, FieldType.Width width) {
+  private static String whole(String column, Width width) {
     String whole = "typeof(" + column + ") IN ('integer', 'null')";
-    return width == FieldType.Width.BITS_64
+    return width == Width.BITS_64
         ? whole
         : whole + " AND " + column + " BETWEEN " + width.min() + " AND " + width.max();
   }

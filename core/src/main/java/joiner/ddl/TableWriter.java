@@ -6,36 +6,32 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Predicate;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
-import joiner.expression.Expression.Comparison;
 import joiner.expression.Kind;
-import joiner.expression.RuleLanguage;
-import joiner.expression.Span;
-import joiner.expression.SqlText;
+import joiner.expression.Place;
+import joiner.expression.Value;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
-import joiner.model.Limits;
+import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.model.Table;
-import joiner.model.UniqueKey;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.IdentifierRules;
-import joiner.rows.ReadValue;
-import joiner.rows.ValueReader;
 import joiner.shape.TextPattern;
 
 /** Writes one table, and remembers what it promised and what it could not say. */
 final class TableWriter {
-  private static final Span NOWHERE = new Span(0, 0);
-
   private final Design design;
+  private final TableMeaning meaning;
   private final Table table;
   private final List<Relationship> relationships;
   private final Predicate<Relationship> isLate;
@@ -51,13 +47,14 @@ final class TableWriter {
 
   TableWriter(
       Design design,
-      Table table,
+      TableMeaning meaning,
       List<Relationship> relationships,
       Predicate<Relationship> isLate,
       Dialect dialect,
       ConstraintNames names) {
     this.design = design;
-    this.table = table;
+    this.meaning = meaning;
+    this.table = meaning.table();
     this.relationships = relationships;
     this.isLate = isLate;
     this.dialect = dialect;
@@ -67,11 +64,10 @@ final class TableWriter {
   /** The CREATE TABLE statement. */
   Statement create() {
     table.fields().forEach(this::column);
-    primaryKey();
-    table.uniqueKeys().forEach(this::unique);
+    meaning.keys().forEach(this::key);
     relationships.forEach(this::reference);
     table.fields().forEach(this::fieldChecks);
-    table.rules().forEach(this::rule);
+    meaning.rules().forEach(this::rule);
     String comment =
         table.label() + (table.description().isBlank() ? "" : ": " + table.description());
     String inside = dialect.tableComment(table.name(), "").isPresent() ? "" : describedInside();
@@ -177,10 +173,11 @@ final class TableWriter {
   }
 
   private Optional<Given> defaultOf(Field field) {
-    if (field.defaultValue().isEmpty()) {
+    Optional<Checked> given = meaning.defaultOf(field.id());
+    if (given.isEmpty()) {
       return Optional.empty();
     }
-    if (!(RuleLanguage.constant(field.defaultValue().get()) instanceof Checked.Sound sound)) {
+    if (!(given.get() instanceof Checked.Sound sound)) {
       shortfall("the default of " + field.label(), "it cannot be read; see the findings.");
       return Optional.empty();
     }
@@ -194,14 +191,12 @@ final class TableWriter {
     };
   }
 
-  private void primaryKey() {
-    if (!table.primaryKey().isEmpty() && !keyInside) {
-      constraint("pk_" + table.name(), "PRIMARY KEY (" + columnsOf(table.primaryKey()) + ")");
+  private void key(Constraint.Unique key) {
+    if (key.primary() && keyInside) {
+      return; // It stands in the column that counts up.
     }
-  }
-
-  private void unique(UniqueKey key) {
-    constraint(key.name(), "UNIQUE (" + columnsOf(key.fields()) + ")");
+    String sort = key.primary() ? "PRIMARY KEY" : "UNIQUE";
+    constraint(key.name(), sort + " (" + columnsOf(key.fields()) + ")");
   }
 
   private String columnsOf(List<FieldId> fields) {
@@ -255,105 +250,75 @@ final class TableWriter {
   }
 
   private void fieldChecks(Field field) {
-    String stem = "ck_" + table.name() + "_" + field.name();
-    if (field.type() instanceof FieldType.Choice choice) {
-      check(stem + "_choices", in(field, choice.values()), "the choices of " + field.label());
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      switch (constraint) {
+        case Constraint.OfType c -> type(c);
+        case Constraint.Required c -> {} // It stands in the column itself,
+        case Constraint.Longest c -> {} // and so does the type with its length.
+        case Constraint.Listed c -> check(c, "the choices of ");
+        case Constraint.Bounded c -> check(c, "the limits of ");
+        case Constraint.Shortest c -> check(c, "the least length of ");
+        case Constraint.Matching c -> pattern(c);
+      }
     }
-    if (!field.limits().allowed().isEmpty()) {
-      check(
-          stem + "_choices",
-          in(field, field.limits().allowed()),
-          "the choices of " + field.label());
-    }
+  }
+
+  private void type(Constraint.OfType type) {
+    Field field = type.field();
     dialect
         .typeCheck(field.name(), field.type())
-        .ifPresent(sql -> checks.add(stored(constraint(stem + "_type", "CHECK (" + sql + ")"))));
+        .ifPresent(sql -> checks.add(stored(constraint(type.name(), "CHECK (" + sql + ")"))));
     if (field.type() instanceof FieldType.Email) {
-      email(field, stem);
+      address(field);
     }
-    limits(field, stem);
   }
 
   /** One @ with something on both sides and no blank, as the audit wants it. */
-  private void email(Field field, String stem) {
-    String name = SqlText.iso().write(reference(field));
-    String condition =
-        name + " LIKE '%_@_%' AND " + name + " NOT LIKE '%@%@%' AND " + name + " NOT LIKE '% %'";
-    if (RuleLanguage.condition(condition, table) instanceof Checked.Sound sound) {
-      check(stem + "_address", sound.tree(), "the form of " + field.label());
-    }
+  private void address(Field field) {
+    var form =
+        new Expression.And(
+            List.of(
+                like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
+            Place.NOWHERE);
+    String name = ConstraintNaming.check(table.name(), field.name(), "address");
+    check(name, form, "the form of " + field.label());
+  }
+
+  private static Expression like(Field field, String pattern, boolean negated) {
+    var text = new Expression.Literal(new Value.Text(pattern), Kind.TEXT, Place.NOWHERE);
+    return new Expression.Like(reference(field), text, Optional.empty(), negated, Place.NOWHERE);
   }
 
   private String stored(String name) {
     return dialect.identifiers().stored(name);
   }
 
-  private static Expression in(Field field, List<String> texts) {
-    List<Expression> options = texts.stream().map(text -> literal(text, field)).toList();
-    return new Expression.In(reference(field), options, false, NOWHERE);
-  }
-
   private static Expression reference(Field field) {
-    return new Expression.FieldRef(field.name(), NOWHERE);
+    return new Expression.FieldRef(OwnField.of(field), Place.NOWHERE);
   }
 
-  private static Expression literal(String text, Field field) {
-    return ValueReader.bound(text, field.type()) instanceof ReadValue.Fits fits
-        ? new Expression.Literal(fits.value(), Kind.of(field.type()), NOWHERE)
-        : new Expression.Literal(new joiner.expression.Value.Text(text), Kind.TEXT, NOWHERE);
+  private void check(Constraint.OfValue constraint, String subject) {
+    constraint
+        .condition()
+        .ifPresent(c -> check(constraint.name(), c, subject + constraint.field().label()));
   }
 
-  private void limits(Field field, String stem) {
-    Limits limits = field.limits();
-    limits
-        .minimum()
-        .ifPresent(text -> compare(field, stem + "_minimum", Comparison.AT_LEAST, text));
-    limits.maximum().ifPresent(text -> compare(field, stem + "_maximum", Comparison.AT_MOST, text));
-    limits.above().ifPresent(text -> compare(field, stem + "_above", Comparison.GREATER, text));
-    limits.below().ifPresent(text -> compare(field, stem + "_below", Comparison.LESS, text));
-    minLength(field, stem, limits.minLength());
-    limits.pattern().ifPresent(pattern -> pattern(field, stem, pattern));
-  }
-
-  private void compare(Field field, String name, Comparison operator, String text) {
-    Expression value = reference(field);
-    if (Kind.of(field.type()) == Kind.TEXT) {
-      value = new Expression.CodePoints(value, NOWHERE);
-    }
-    check(
-        name,
-        new Expression.Compare(operator, value, literal(text, field), NOWHERE),
-        "the limits of " + field.label());
-  }
-
-  private void minLength(Field field, String stem, OptionalInt least) {
-    if (least.isPresent()) {
-      var length =
-          new Expression.Call(Expression.Function.CHAR_LENGTH, List.of(reference(field)), NOWHERE);
-      var bound =
-          new Expression.Literal(
-              joiner.expression.Value.whole(least.getAsInt()), Kind.WHOLE, NOWHERE);
-      check(
-          stem + "_length",
-          new Expression.Compare(Comparison.AT_LEAST, length, bound, NOWHERE),
-          "the least length of " + field.label());
-    }
-  }
-
-  private void pattern(Field field, String stem, String pattern) {
-    String subject = "the pattern of " + field.label();
-    switch (TextPattern.of(pattern)) {
+  private void pattern(Constraint.Matching matching) {
+    String subject = "the pattern of " + matching.field().label();
+    switch (matching.read()) {
       case TextPattern.Read.Refused refused -> shortfall(subject, refused.why());
       case TextPattern.Read.Understood understood ->
           written(
-              stem + "_pattern",
-              Dialect.attempt(pattern, p -> dialect.matches(field.name(), p)),
+              matching.name(),
+              Dialect.attempt(
+                  matching.text(), text -> dialect.matches(matching.field().name(), text)),
               subject);
     }
   }
 
-  private void rule(Rule rule) {
-    switch (RuleLanguage.condition(rule.condition(), table)) {
+  private void rule(Constraint.Holds meant) {
+    Rule rule = meant.rule();
+    switch (meant.condition()) {
       case Checked.Sound sound -> check(rule.name(), sound.tree(), "the rule " + rule.label());
       case Checked.Faulty faulty ->
           shortfall("the rule " + rule.label(), "it cannot be read; see the findings.");

@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.Set;
 import joiner.discovery.ColumnProfile.Disagreeing;
 import joiner.discovery.ColumnProfile.Note;
+import joiner.expression.Width;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 
 /**
  * Looks at the values of a column one by one. Each different value is examined once and only

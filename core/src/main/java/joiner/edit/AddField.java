@@ -1,8 +1,8 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 
 /** Adds a field at the end of a table; rows have no value in it yet. */
 public record AddField(TableId table, Field field) implements Edit {

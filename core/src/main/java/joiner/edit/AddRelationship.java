@@ -1,8 +1,8 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Relationship;
-import joiner.rows.Draft;
 
 /** Ties two tables by fields that are there; the relationship gets an id of its own. */
 public record AddRelationship(Relationship relationship) implements Edit {

@@ -1,7 +1,7 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** Adds a table with its rows; an area it names is made if it is not there. */

@@ -2,15 +2,15 @@ package joiner.edit;
 
 import java.util.Optional;
 import java.util.function.UnaryOperator;
-import joiner.expression.Renaming;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
+import joiner.meaning.Renaming;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
-import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 
 /** Changes one field. A new name is carried into the rules, row label and defaults that use it. */
 public record ChangeField(String name, TableId table, FieldId field, UnaryOperator<Field> change)
@@ -41,7 +41,7 @@ public record ChangeField(String name, TableId table, FieldId field, UnaryOperat
   }
 
   /** Gives a field another default. */
-  public static ChangeField defaultValue(Table table, Field field, Optional<String> value) {
+  public static ChangeField defaultValue(Table table, Field field, Optional<Formula> value) {
     return new ChangeField(
         "change the default of " + field.label(),
         table.id(),
@@ -79,19 +79,9 @@ public record ChangeField(String name, TableId table, FieldId field, UnaryOperat
               + before.label()
               + "; choose another name.");
     }
-    UnaryOperator<Table> renamed =
-        changed.name().equals(old.name()) ? t -> t : t -> carryName(t, old.name(), changed.name());
+    Table after = before.withField(field, f -> changed);
+    boolean renamed = !changed.name().equals(old.name());
     return draft.withDesign(
-        draft.design().withTable(table, t -> renamed.apply(t.withField(field, f -> changed))));
-  }
-
-  private static Table carryName(Table table, String from, String to) {
-    return table
-        .withRules(table.rules().stream().map(rule -> carryName(rule, from, to)).toList())
-        .withRowLabel(table.rowLabel().map(text -> Renaming.rename(text, from, to)));
-  }
-
-  private static Rule carryName(Rule rule, String from, String to) {
-    return rule.withCondition(Renaming.rename(rule.condition(), from, to));
+        draft.design().withTable(table, t -> renamed ? Renaming.carry(before, after) : after));
   }
 }

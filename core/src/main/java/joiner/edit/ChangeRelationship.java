@@ -1,10 +1,10 @@
 package joiner.edit;
 
 import java.util.function.UnaryOperator;
+import joiner.meaning.Draft;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
-import joiner.rows.Draft;
 
 /** Changes the words or actions of a relationship; no row is touched. */
 public record ChangeRelationship(

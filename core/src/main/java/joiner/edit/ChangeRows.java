@@ -2,10 +2,10 @@ package joiner.edit;
 
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** Changes sample rows of one table. */

@@ -3,6 +3,8 @@ package joiner.edit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Index;
@@ -12,7 +14,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 
 /** Changes what a table says of itself; its fields and rows stay. */
 public record ChangeTable(String name, TableId table, UnaryOperator<Table> change) implements Edit {
@@ -60,7 +61,7 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
   }
 
   /** Says how people recognise a row. */
-  public static ChangeTable rowLabel(Table table, Optional<String> rowLabel) {
+  public static ChangeTable rowLabel(Table table, Optional<Formula> rowLabel) {
     return new ChangeTable(
         "change the row label of " + table.label(), table.id(), t -> t.withRowLabel(rowLabel));
   }

@@ -1,8 +1,8 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 
 /** Gives the design another title; its name follows as long as nobody chose another. */
 public record ChangeTitle(String title) implements Edit {

@@ -2,6 +2,8 @@ package joiner.edit;
 
 import java.util.List;
 import java.util.Optional;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -10,8 +12,8 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** Turns fixed choices into a lookup table keyed by the choice itself; no stored value changes. */
@@ -41,12 +43,12 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
                     .withArea(owner.area())
                     .withFields(List.of(key))
                     .withPrimaryKey(List.of(key.id()))
-                    .withRowLabel(Optional.of("name"))
+                    .withRowLabel(Optional.of(new Formula("name")))
                     .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty())));
     Rows rows =
         Rows.of(
             List.of(key.id()), choice.values().stream().map(v -> List.of(Optional.of(v))).toList());
-    String constraint = "fk_" + owner.name() + "_" + choosing.name();
+    String constraint = ConstraintNaming.reference(owner.name(), List.of(choosing.name()));
     Draft changed = new AddTable(lookup, rows).apply(draft);
     changed =
         changed.withDesign(
@@ -58,7 +60,7 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
                         t.withField(field, f -> f.withType(text))
                             .withIndexAdded(
                                 new Index(
-                                    "ix_" + owner.name() + "_" + choosing.name(),
+                                    ConstraintNaming.index(owner.name(), List.of(choosing.name())),
                                     List.of(field)))));
     return new AddRelationship(
             Relationship.of(constraint, table, List.of(field), lookup.id(), List.of(key.id()))

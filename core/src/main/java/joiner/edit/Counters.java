@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -43,7 +44,7 @@ public final class Counters {
   /** A counter for a table of that name and label, under a name that is not taken. */
   public static Field field(String table, String label, Collection<String> takenNames) {
     String name = NamingPolicy.free(table + "_id", takenNames);
-    return Field.of(name, label + " number", new FieldType.Counter(FieldType.Width.BITS_32))
+    return Field.of(name, label + " number", new FieldType.Counter(Width.BITS_32))
         .withRequired(true);
   }
 

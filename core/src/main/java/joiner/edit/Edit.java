@@ -1,7 +1,7 @@
 package joiner.edit;
 
 import java.util.List;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /** A change of a design and its rows. Undo is going back to the value before. */
 public sealed interface Edit

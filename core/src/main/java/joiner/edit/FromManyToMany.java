@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -15,8 +16,8 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**
@@ -114,7 +115,7 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
       changed =
           changed.withRows(changed.rows().with(one.id(), r -> r.withColumn(field.id(), values)));
     }
-    String name = "fk_" + one.name() + "_" + other.name();
+    String name = ConstraintNaming.reference(one.name(), List.of(other.name()));
     var relationship =
         new Relationship(
             new RelationshipId(name),
@@ -135,7 +136,10 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
             .design()
             .withTable(
                 one.id(),
-                t -> t.withIndexAdded(new Index("ix_" + one.name() + "_" + other.name(), key))));
+                t ->
+                    t.withIndexAdded(
+                        new Index(
+                            ConstraintNaming.index(one.name(), List.of(other.name())), key))));
   }
 
   private static Field foreignKeyField(Table one, Field key, Table other) {

@@ -3,7 +3,7 @@ package joiner.edit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * The open draft with what was done and undone. Immutable; going back and forth takes constant

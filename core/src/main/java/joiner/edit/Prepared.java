@@ -1,6 +1,6 @@
 package joiner.edit;
 
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * A change worked out beforehand for one draft, because it takes long. On any other draft it is

@@ -7,6 +7,7 @@ import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import joiner.discovery.FoundInclusion;
 import joiner.discovery.InclusionSearch;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -14,8 +15,8 @@ import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.EncodedTable;
 
 /**
@@ -119,7 +120,7 @@ public record ProposedReference(
     Table to = draft.design().table(parent);
     String name =
         NamingPolicy.free(
-            "fk_" + from.name() + "_" + String.join("_", from.namesOf(childFields)),
+            ConstraintNaming.reference(from.name(), from.namesOf(childFields)),
             draft.design().relationships().stream()
                 .map(Relationship::name)
                 .collect(Collectors.toSet()));

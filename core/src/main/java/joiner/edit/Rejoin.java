@@ -8,11 +8,11 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**

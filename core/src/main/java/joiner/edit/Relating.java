@@ -7,6 +7,7 @@ import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 
 /** Ties two tables by a new field. */
@@ -42,9 +43,9 @@ public final class Relating {
     }
     String constraint =
         NamingPolicy.free(
-            "fk_" + child.name() + "_" + String.join("_", growing.namesOf(key)),
+            ConstraintNaming.reference(child.name(), growing.namesOf(key)),
             design.relationships().stream().map(Relationship::name).toList());
-    var index = new Index("ix_" + constraint.substring(3), key);
+    var index = new Index(ConstraintNaming.index(child.name(), growing.namesOf(key)), key);
     edits.add(new ChangeTable("index the link", child.id(), t -> t.withIndexAdded(index)));
     edits.add(
         new AddRelationship(

@@ -1,10 +1,10 @@
 package joiner.edit;
 
 import java.util.List;
+import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** Removes a field, its values, and the relationships that stand on it. */

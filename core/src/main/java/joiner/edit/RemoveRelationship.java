@@ -1,7 +1,7 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.RelationshipId;
-import joiner.rows.Draft;
 
 /**
  * Unties two tables; the fields and their values stay. A join table that loses a side becomes

@@ -1,9 +1,9 @@
 package joiner.edit;
 
 import java.util.List;
+import joiner.meaning.Draft;
 import joiner.model.Relationship;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 
 /** Removes a table, its rows and the relationships that touch it. */
 public record RemoveTable(TableId table, String label) implements Edit {

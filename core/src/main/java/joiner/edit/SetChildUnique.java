@@ -2,11 +2,11 @@ package joiner.edit;
 
 import java.util.ArrayList;
 import java.util.List;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
-import joiner.rows.Draft;
 
 /**
  * Turns one-to-many into one-to-one or back, by the keys of the child. Where the foreign key is

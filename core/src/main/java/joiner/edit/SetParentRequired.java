@@ -1,9 +1,9 @@
 package joiner.edit;
 
+import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
-import joiner.rows.Draft;
 
 /**
  * Says whether each child row must have a parent, by making its foreign key required or optional.

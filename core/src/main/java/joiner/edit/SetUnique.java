@@ -2,11 +2,12 @@ package joiner.edit;
 
 import java.util.ArrayList;
 import java.util.List;
+import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.UniqueKey;
-import joiner.rows.Draft;
+import joiner.naming.ConstraintNaming;
 
 /** Says whether the values of some fields together occur once. */
 public record SetUnique(TableId table, List<FieldId> fields, String label, boolean unique)
@@ -35,8 +36,7 @@ public record SetUnique(TableId table, List<FieldId> fields, String label, boole
     keys.removeIf(key -> key.fields().size() == fields.size() && key.fields().containsAll(fields));
     if (unique) {
       keys.add(
-          new UniqueKey(
-              "uq_" + before.name() + "_" + String.join("_", before.namesOf(fields)), fields));
+          new UniqueKey(ConstraintNaming.unique(before.name(), before.namesOf(fields)), fields));
     }
     return before.withUniqueKeys(keys);
   }

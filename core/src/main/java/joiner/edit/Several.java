@@ -1,7 +1,7 @@
 package joiner.edit;
 
 import java.util.List;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /** Changes made one after the other and undone together. */
 public record Several(String name, List<Edit> edits) implements Edit {

@@ -10,11 +10,11 @@ import joiner.discovery.Contradiction;
 import joiner.edit.SplitChoices.Decision;
 import joiner.edit.SplitChoices.Merge;
 import joiner.edit.SplitChoices.Settlement;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.EncodedTable;
 import joiner.rows.Rows;
 

@@ -11,15 +11,17 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import joiner.expression.Formula;
+import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.ReferentialAction;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
 
@@ -311,8 +313,14 @@ final class SplitLists {
             .withFields(fields)
             .withPrimaryKey(List.of(fields.getFirst().id()))
             .withUniqueKeys(
-                natural ? List.of() : List.of(new UniqueKey("uq_" + name, List.of(text.id()))))
-            .withRowLabel(Optional.of("name").filter(n -> text.type() instanceof FieldType.Sized))
+                natural
+                    ? List.of()
+                    : List.of(
+                        new UniqueKey(
+                            ConstraintNaming.unique(name, List.of()), List.of(text.id()))))
+            .withRowLabel(
+                Optional.of(new Formula("name"))
+                    .filter(n -> text.type() instanceof FieldType.Sized))
             .withKind(new TableKind.Lookup(Optional.of(text.id()), Optional.empty()));
     work.add(lookup, contents(fields, numbers.keySet()));
     part(lookup, collected.values.size());

@@ -1,9 +1,9 @@
 package joiner.edit;
 
 import java.util.stream.Collectors;
+import joiner.meaning.Draft;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 
 /** Splits a table by what has been confirmed about it, with all its rows, as one change. */
 public record SplitTable(TableId table, String label, SplitChoices choices) implements Edit {

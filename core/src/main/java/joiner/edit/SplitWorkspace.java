@@ -5,13 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** The design and rows while a table is being split, and the table as it was. */
@@ -91,7 +92,7 @@ final class SplitWorkspace {
   /** Ties a table to the primary key of another, with an index where no key serves as one. */
   RelationshipId relate(
       Table child, List<FieldId> link, Table parent, UnaryOperator<Relationship> details) {
-    String name = "fk_" + child.name() + "_" + parent.name();
+    String name = ConstraintNaming.reference(child.name(), List.of(parent.name()));
     Relationship relationship =
         draft
             .design()
@@ -100,7 +101,7 @@ final class SplitWorkspace {
                     Relationship.of(name, child.id(), link, parent.id(), parent.primaryKey())));
     change(new AddRelationship(relationship));
     if (!begins(now(child).primaryKey(), link)) {
-      var index = new Index("ix_" + child.name() + "_" + parent.name(), link);
+      var index = new Index(ConstraintNaming.index(child.name(), List.of(parent.name())), link);
       draft = draft.withDesign(draft.design().withTable(child.id(), t -> t.withIndexAdded(index)));
     }
     return relationship.id();

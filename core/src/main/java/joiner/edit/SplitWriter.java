@@ -12,6 +12,8 @@ import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import joiner.dependency.AttributeSet;
 import joiner.edit.SplitPlan.Group;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -19,8 +21,8 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import org.jspecify.annotations.Nullable;
 
@@ -150,7 +152,10 @@ final class SplitWriter {
             .withArea(table.area())
             .withFields(slots.stream().map(Slot::field).toList())
             .withPrimaryKey(group.natural ? key : List.of(slots.getFirst().field().id()))
-            .withUniqueKeys(group.natural ? List.of() : List.of(new UniqueKey("uq_" + name, key)))
+            .withUniqueKeys(
+                group.natural
+                    ? List.of()
+                    : List.of(new UniqueKey(ConstraintNaming.unique(name, List.of()), key)))
             .withRowLabel(rowLabel(key, slots));
     if (group.decided.isEmpty()) {
       made = made.withKind(new TableKind.Lookup(Optional.of(key.getFirst()), Optional.empty()));
@@ -180,11 +185,11 @@ final class SplitWriter {
     return named.isBlank() ? whole : named;
   }
 
-  private static Optional<String> rowLabel(List<FieldId> key, List<Slot> slots) {
+  private static Optional<Formula> rowLabel(List<FieldId> key, List<Slot> slots) {
     return slots.stream()
         .filter(slot -> slot.field().id().equals(key.getFirst()))
         .filter(slot -> slot.field().type() instanceof FieldType.Sized)
-        .map(slot -> slot.field().name())
+        .map(slot -> Formula.naming(slot.field().name()))
         .findFirst();
   }
 

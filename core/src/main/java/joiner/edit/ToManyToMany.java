@@ -3,6 +3,7 @@ package joiner.edit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -14,8 +15,8 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**
@@ -66,7 +67,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     var toChild =
         side(
             draft.design(),
-            "fk_" + name + "_" + child.name(),
+            ConstraintNaming.reference(name, List.of(child.name())),
             plain.id(),
             childSide,
             child,
@@ -76,7 +77,9 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     var toParent =
         side(
             draft.design(),
-            "fk_" + name + "_" + parent.name() + (child.equals(parent) ? "_other" : ""),
+            ConstraintNaming.reference(
+                name,
+                child.equals(parent) ? List.of(parent.name(), "other") : List.of(parent.name())),
             plain.id(),
             parentSide,
             parent,
@@ -91,7 +94,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             .withIndexes(
                 List.of(
                     new Index(
-                        "ix_" + name + "_" + parent.name(),
+                        ConstraintNaming.index(name, List.of(parent.name())),
                         parentSide.stream().map(Field::id).toList())))
             .withKind(new TableKind.Join(toChild.id(), toParent.id()));
     Rows links = links(draft, r, child, key);

@@ -8,12 +8,17 @@ public sealed interface Checked {
    * A sound expression.
    *
    * @param tree with every implicit step written out
-   * @param kind what it yields
-   * @param fields names of the fields it reads, in order of first use
+   * @param type what it yields
+   * @param reads what it reads, in order of first use
    */
-  record Sound(Expression tree, Kind kind, List<String> fields) implements Checked {
+  record Sound(Expression tree, ValueType type, List<Reference> reads) implements Checked {
     public Sound {
-      fields = List.copyOf(fields);
+      reads = List.copyOf(reads);
+    }
+
+    /** The kind of value it yields. */
+    public Kind kind() {
+      return type.kind();
     }
 
     /** Whether the verdict on a row may change with the clock. */

@@ -16,7 +16,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
-import joiner.model.FieldType;
 
 /**
  * Computes expressions on one row at a time with SQL's three-valued logic: NULL as a truth value is
@@ -37,13 +36,15 @@ public final class Evaluator {
   /**
    * The value of a type-checked tree on one row.
    *
-   * @param row field name → value
+   * @param row what is read → value
    * @throws EvaluationException if the row's values cannot be computed with
    */
-  public Value evaluate(Expression tree, Function<String, Value> row) {
+  public Value evaluate(Expression tree, Function<Reference, Value> row) {
     return switch (tree) {
       case Expression.Literal e -> e.value();
-      case Expression.FieldRef e -> row.apply(e.name());
+      case Expression.Name e ->
+          throw new IllegalArgumentException("the name " + e.text() + " was not looked up");
+      case Expression.FieldRef e -> row.apply(e.to());
       case Expression.Now e -> now(e.kind());
       case Expression.Not e -> not(evaluate(e.operand(), row));
       case Expression.Negate e -> negate(evaluate(e.operand(), row));
@@ -94,7 +95,7 @@ public final class Evaluator {
   }
 
   /** AND (deciding = false) or OR (deciding = true): the deciding value wins, then unknown. */
-  private Value fold(List<Expression> operands, boolean deciding, Function<String, Value> row) {
+  private Value fold(List<Expression> operands, boolean deciding, Function<Reference, Value> row) {
     boolean unknown = false;
     for (Expression operand : operands) {
       if (!(evaluate(operand, row) instanceof Value.Bool bool)) {
@@ -151,7 +152,7 @@ public final class Evaluator {
     };
   }
 
-  private static Value fitting(Value value, FieldType.Width width) {
+  private static Value fitting(Value value, Width width) {
     if (value instanceof Value.Num num
         && (num.number().compareTo(BigDecimal.valueOf(width.min())) < 0
             || num.number().compareTo(BigDecimal.valueOf(width.max())) > 0)) {
@@ -200,7 +201,7 @@ public final class Evaluator {
         : Value.NULL;
   }
 
-  private Value between(Expression.Between e, Function<String, Value> row) {
+  private Value between(Expression.Between e, Function<Reference, Value> row) {
     Value operand = evaluate(e.operand(), row);
     Value fromLow = compare(Expression.Comparison.AT_LEAST, operand, evaluate(e.low(), row));
     Value toHigh = compare(Expression.Comparison.AT_MOST, operand, evaluate(e.high(), row));
@@ -215,7 +216,7 @@ public final class Evaluator {
     return left.equals(Value.TRUE) && right.equals(Value.TRUE) ? Value.TRUE : Value.NULL;
   }
 
-  private Value in(Expression.In e, Function<String, Value> row) {
+  private Value in(Expression.In e, Function<Reference, Value> row) {
     Value operand = evaluate(e.operand(), row);
     Value found = Value.FALSE;
     for (Expression option : e.options()) {
@@ -231,7 +232,7 @@ public final class Evaluator {
     return e.negated() ? not(found) : found;
   }
 
-  private Value like(Expression.Like e, Function<String, Value> row) {
+  private Value like(Expression.Like e, Function<Reference, Value> row) {
     if (!(evaluate(e.operand(), row) instanceof Value.Text text)
         || !(evaluate(e.pattern(), row) instanceof Value.Text pattern)) {
       return Value.NULL;
@@ -248,7 +249,7 @@ public final class Evaluator {
     return Value.of(same != e.negated());
   }
 
-  private Value caseOf(Expression.Case e, Function<String, Value> row) {
+  private Value caseOf(Expression.Case e, Function<Reference, Value> row) {
     Optional<Value> operand = e.operand().map(o -> evaluate(o, row));
     for (Expression.When when : e.whens()) {
       Value condition = evaluate(when.condition(), row);
@@ -261,7 +262,7 @@ public final class Evaluator {
     return e.otherwise().map(o -> evaluate(o, row)).orElse(Value.NULL);
   }
 
-  private Value call(Expression.Call e, Function<String, Value> row) {
+  private Value call(Expression.Call e, Function<Reference, Value> row) {
     if (e.function() == Expression.Function.COALESCE) {
       return coalesce(e.arguments(), row);
     }
@@ -275,7 +276,7 @@ public final class Evaluator {
     return arguments.contains(Value.NULL) ? Value.NULL : apply(e.function(), arguments);
   }
 
-  private Value coalesce(List<Expression> arguments, Function<String, Value> row) {
+  private Value coalesce(List<Expression> arguments, Function<Reference, Value> row) {
     for (Expression argument : arguments) {
       Value value = evaluate(argument, row);
       if (!(value instanceof Value.Null)) {

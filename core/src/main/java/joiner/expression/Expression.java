@@ -2,75 +2,77 @@ package joiner.expression;
 
 import java.util.List;
 import java.util.Optional;
-import joiner.model.FieldType;
 
 /** A parsed SQL expression. Chains of AND and OR are flat lists, so that they may be long. */
 public sealed interface Expression {
-  /** Where it stands in the text it was read from. */
-  Span span();
+  /** Where it was read from; it makes no difference to equality. */
+  Place place();
 
   /** A value written out. */
-  record Literal(Value value, Kind kind, Span span) implements Expression {}
+  record Literal(Value value, Kind kind, Place place) implements Expression {}
 
-  /** A field of the row, by its name. */
-  record FieldRef(String name, Span span) implements Expression {}
+  /** A name as it was written; the type check finds out what it refers to. */
+  record Name(String text, Place place) implements Expression {}
+
+  /** Something of the row that the scope knows; made by the type check from {@link Name}. */
+  record FieldRef(Reference to, Place place) implements Expression {}
 
   /** NOT operand. */
-  record Not(Expression operand, Span span) implements Expression {}
+  record Not(Expression operand, Place place) implements Expression {}
 
   /** Minus operand. */
-  record Negate(Expression operand, Span span) implements Expression {}
+  record Negate(Expression operand, Place place) implements Expression {}
 
   /** All of two or more conditions. */
-  record And(List<Expression> operands, Span span) implements Expression {
+  record And(List<Expression> operands, Place place) implements Expression {
     public And {
       operands = List.copyOf(operands);
     }
   }
 
   /** Any of two or more conditions. */
-  record Or(List<Expression> operands, Span span) implements Expression {
+  record Or(List<Expression> operands, Place place) implements Expression {
     public Or {
       operands = List.copyOf(operands);
     }
   }
 
   /** left operator right. */
-  record Compare(Comparison operator, Expression left, Expression right, Span span)
+  record Compare(Comparison operator, Expression left, Expression right, Place place)
       implements Expression {}
 
   /**
    * left operator right, on numbers; {@code whole} if both are whole numbers, so that division
    * truncates.
    */
-  record Compute(Arithmetic operator, Expression left, Expression right, boolean whole, Span span)
+  record Compute(Arithmetic operator, Expression left, Expression right, boolean whole, Place place)
       implements Expression {}
 
   /** A moment plus or minus an interval; made by the type check from {@link Compute}. */
-  record Shift(Expression moment, Value.Interval interval, boolean back, Kind kind, Span span)
+  record Shift(Expression moment, Value.Interval interval, boolean back, Kind kind, Place place)
       implements Expression {}
 
   /** A date taken as the start of its day; made by the type check. */
-  record StartOfDay(Expression date, Span span) implements Expression {}
+  record StartOfDay(Expression date, Place place) implements Expression {}
 
   /**
    * A whole number that fits its width, as engines keep the results of their arithmetic; made by
    * the type check.
    */
-  record Fitting(Expression operand, FieldType.Width width, Span span) implements Expression {}
+  record Fitting(Expression operand, Width width, Place place) implements Expression {}
 
   /** A text that is put in order by code points, whatever the locale; made by the type check. */
-  record CodePoints(Expression operand, Span span) implements Expression {}
+  record CodePoints(Expression operand, Place place) implements Expression {}
 
   /** left || right. */
-  record Concat(Expression left, Expression right, Span span) implements Expression {}
+  record Concat(Expression left, Expression right, Place place) implements Expression {}
 
   /** operand [NOT] BETWEEN low AND high. */
-  record Between(Expression operand, Expression low, Expression high, boolean negated, Span span)
+  record Between(Expression operand, Expression low, Expression high, boolean negated, Place place)
       implements Expression {}
 
   /** operand [NOT] IN (options). */
-  record In(Expression operand, List<Expression> options, boolean negated, Span span)
+  record In(Expression operand, List<Expression> options, boolean negated, Place place)
       implements Expression {
     public In {
       options = List.copyOf(options);
@@ -83,19 +85,19 @@ public sealed interface Expression {
       Expression pattern,
       Optional<Character> escape,
       boolean negated,
-      Span span)
+      Place place)
       implements Expression {}
 
   /** operand IS [NOT] NULL. */
-  record IsNull(Expression operand, boolean negated, Span span) implements Expression {}
+  record IsNull(Expression operand, boolean negated, Place place) implements Expression {}
 
   /** operand IS [NOT] TRUE, FALSE or UNKNOWN; an empty truth is UNKNOWN. */
-  record IsTruth(Expression operand, Optional<Boolean> truth, boolean negated, Span span)
+  record IsTruth(Expression operand, Optional<Boolean> truth, boolean negated, Place place)
       implements Expression {}
 
   /** CASE [operand] WHEN … THEN … [ELSE …] END. */
   record Case(
-      Optional<Expression> operand, List<When> whens, Optional<Expression> otherwise, Span span)
+      Optional<Expression> operand, List<When> whens, Optional<Expression> otherwise, Place place)
       implements Expression {
     public Case {
       whens = List.copyOf(whens);
@@ -106,7 +108,7 @@ public sealed interface Expression {
   record When(Expression condition, Expression result) {}
 
   /** A function of the SQL standard. */
-  record Call(Function function, List<Expression> arguments, Span span) implements Expression {
+  record Call(Function function, List<Expression> arguments, Place place) implements Expression {
     public Call {
       arguments = List.copyOf(arguments);
     }
@@ -118,7 +120,7 @@ public sealed interface Expression {
    *
    * @param kind of the operand, once checked
    */
-  record Extract(Part part, Expression operand, Kind kind, Span span) implements Expression {}
+  record Extract(Part part, Expression operand, Kind kind, Place place) implements Expression {}
 
   /**
    * CAST(operand AS VARCHAR).
@@ -126,10 +128,10 @@ public sealed interface Expression {
    * @param kind of the operand, once checked
    * @param scale how many decimals a number has
    */
-  record ToText(Expression operand, Kind kind, int scale, Span span) implements Expression {}
+  record ToText(Expression operand, Kind kind, int scale, Place place) implements Expression {}
 
   /** CURRENT_DATE, CURRENT_TIMESTAMP or LOCALTIMESTAMP. */
-  record Now(Kind kind, Span span) implements Expression {}
+  record Now(Kind kind, Place place) implements Expression {}
 
   /** Comparison operators. */
   enum Comparison {
@@ -151,7 +153,7 @@ public sealed interface Expression {
     }
 
     /** Whether the operator holds for that result of {@code compareTo}. */
-    boolean holds(int order) {
+    public boolean holds(int order) {
       return switch (this) {
         case EQUAL -> order == 0;
         case NOT_EQUAL -> order != 0;

@@ -1,7 +1,5 @@
 package joiner.expression;
 
-import joiner.model.FieldType;
-
 /** What sort of value an expression has, as far as comparing and computing goes. */
 public enum Kind {
   BOOLEAN("true or false"),
@@ -35,23 +33,28 @@ public enum Kind {
     return this == DATE || this == DATE_TIME || this == ZONED;
   }
 
-  /** The kind of a field of that type. */
-  public static Kind of(FieldType type) {
-    return switch (type) {
-      case FieldType.Sized t -> TEXT;
-      case FieldType.LongText t -> TEXT;
-      case FieldType.Choice t -> TEXT;
-      case FieldType.Kept t -> TEXT;
-      case FieldType.WholeNumber t -> WHOLE;
-      case FieldType.Counter t -> WHOLE;
-      case FieldType.Decimal t -> NUMBER;
-      case FieldType.Money t -> NUMBER;
-      case FieldType.AnyNumber t -> NUMBER;
-      case FieldType.TrueFalse t -> BOOLEAN;
-      case FieldType.Date t -> DATE;
-      case FieldType.Time t -> TIME;
-      case FieldType.DateTime t -> t.zoned() ? ZONED : DATE_TIME;
-      case FieldType.Uuid t -> UUID;
-    };
+  boolean isDateOrTime() {
+    return this == DATE || this == DATE_TIME;
+  }
+
+  static boolean isUuidWithText(Kind left, Kind right) {
+    return (left == UUID && right == TEXT) || (left == TEXT && right == UUID);
+  }
+
+  /** The kind that holds values of both, of two that can be compared. */
+  Kind joinedWith(Kind other) {
+    if (this == NULL) {
+      return other;
+    }
+    if (this == other || other == NULL) {
+      return this;
+    }
+    if (isNumeric()) {
+      return NUMBER;
+    }
+    if (isUuidWithText(this, other)) {
+      return UUID;
+    }
+    return isDateOrTime() ? DATE_TIME : this;
   }
 }

@@ -29,7 +29,7 @@ final class Lexer {
       at++;
     }
     if (at == text.length()) {
-      return new Token(Token.Type.END, "", new Span(at, at));
+      return new Token(Token.Type.END, "", Place.at(at, at));
     }
     char c = text.charAt(at);
     if (c == '\'') {
@@ -54,13 +54,13 @@ final class Lexer {
     while (true) {
       if (at == text.length()) {
         throw new ParseFailure(
-            new Span(start, at),
+            Place.at(start, at),
             "The " + what + " that begins here is never closed; end it with " + shown + ".");
       }
       char c = text.charAt(at++);
       if (c == quote) {
         if (at == text.length() || text.charAt(at) != quote) {
-          return new Token(type, content.toString(), new Span(start, at));
+          return new Token(type, content.toString(), Place.at(start, at));
         }
         at++;
       }
@@ -85,9 +85,9 @@ final class Lexer {
     String found = text.substring(start, at);
     if (!Character.isDigit(found.charAt(found.length() - 1)) && !found.endsWith(".")) {
       throw new ParseFailure(
-          new Span(start, at), "The number “" + found + "” breaks off; finish it.");
+          Place.at(start, at), "The number “" + found + "” breaks off; finish it.");
     }
-    return new Token(Token.Type.NUMBER, found, new Span(start, at));
+    return new Token(Token.Type.NUMBER, found, Place.at(start, at));
   }
 
   private void digits() {
@@ -106,7 +106,7 @@ final class Lexer {
         && (Character.isLetterOrDigit(text.charAt(at)) || text.charAt(at) == '_')) {
       at++;
     }
-    return new Token(Token.Type.WORD, text.substring(start, at), new Span(start, at));
+    return new Token(Token.Type.WORD, text.substring(start, at), Place.at(start, at));
   }
 
   private Token sign() {
@@ -115,14 +115,14 @@ final class Lexer {
       if (text.startsWith(sign, at)) {
         at += sign.length();
         if (sign.equals("!=")) {
-          throw new ParseFailure(new Span(at - 2, at), "SQL writes “not equal” as <>.");
+          throw new ParseFailure(Place.at(at - 2, at), "SQL writes “not equal” as <>.");
         }
-        return new Token(Token.Type.SIGN, sign, new Span(at - sign.length(), at));
+        return new Token(Token.Type.SIGN, sign, Place.at(at - sign.length(), at));
       }
     }
     String character = Character.toString(text.codePointAt(at));
     throw new ParseFailure(
-        new Span(at, at + character.length()),
+        Place.at(at, at + character.length()),
         "The character “" + character + "” has no meaning here; remove it.");
   }
 }

@@ -4,9 +4,9 @@ package joiner.expression;
 final class ParseFailure extends RuntimeException {
   private final transient Problem problem;
 
-  ParseFailure(Span span, String message) {
+  ParseFailure(Place place, String message) {
     super(message, null, false, false);
-    this.problem = new Problem(span, message);
+    this.problem = new Problem(place.span(), message);
   }
 
   Problem problem() {

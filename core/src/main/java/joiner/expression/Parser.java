@@ -57,7 +57,7 @@ final class Parser {
     depth--;
     return operands.size() == 1
         ? operands.getFirst()
-        : new Expression.Or(operands, operands.getFirst().span().to(operands.getLast().span()));
+        : new Expression.Or(operands, operands.getFirst().place().to(operands.getLast().place()));
   }
 
   private Expression and() {
@@ -68,7 +68,7 @@ final class Parser {
     }
     return operands.size() == 1
         ? operands.getFirst()
-        : new Expression.And(operands, operands.getFirst().span().to(operands.getLast().span()));
+        : new Expression.And(operands, operands.getFirst().place().to(operands.getLast().place()));
   }
 
   private Expression not() {
@@ -77,7 +77,7 @@ final class Parser {
       enter();
       Expression operand = not();
       depth--;
-      return new Expression.Not(operand, token.span().to(operand.span()));
+      return new Expression.Not(operand, token.place().to(operand.place()));
     }
     return predicate();
   }
@@ -88,7 +88,8 @@ final class Parser {
       Optional<Comparison> comparison = comparison();
       if (comparison.isPresent()) {
         Expression right = sum();
-        left = new Expression.Compare(comparison.get(), left, right, left.span().to(right.span()));
+        left =
+            new Expression.Compare(comparison.get(), left, right, left.place().to(right.place()));
         rejectChain();
       } else if (peek().isWord("IS")) {
         left = is(left);
@@ -126,18 +127,18 @@ final class Parser {
     at++;
     boolean negated = acceptWord("NOT");
     Token word = peek();
-    Span span = operand.span().to(word.span());
+    Place place = operand.place().to(word.place());
     if (acceptWord("NULL")) {
-      return new Expression.IsNull(operand, negated, span);
+      return new Expression.IsNull(operand, negated, place);
     }
     if (acceptWord("TRUE")) {
-      return new Expression.IsTruth(operand, Optional.of(true), negated, span);
+      return new Expression.IsTruth(operand, Optional.of(true), negated, place);
     }
     if (acceptWord("FALSE")) {
-      return new Expression.IsTruth(operand, Optional.of(false), negated, span);
+      return new Expression.IsTruth(operand, Optional.of(false), negated, place);
     }
     if (acceptWord("UNKNOWN")) {
-      return new Expression.IsTruth(operand, Optional.empty(), negated, span);
+      return new Expression.IsTruth(operand, Optional.empty(), negated, place);
     }
     throw unexpected("NULL, TRUE, FALSE or UNKNOWN was expected after IS");
   }
@@ -148,7 +149,7 @@ final class Parser {
       Expression low = sum();
       expectWord("AND", "BETWEEN has two ends: AND was expected");
       Expression high = sum();
-      return new Expression.Between(operand, low, high, negated, operand.span().to(high.span()));
+      return new Expression.Between(operand, low, high, negated, operand.place().to(high.place()));
     }
     if (acceptWord("IN")) {
       return in(operand, negated);
@@ -167,13 +168,13 @@ final class Parser {
       options.add(or());
     } while (acceptSign(","));
     Token close = expectSign(")", "a comma or ) was expected in the list");
-    return new Expression.In(operand, options, negated, operand.span().to(close.span()));
+    return new Expression.In(operand, options, negated, operand.place().to(close.place()));
   }
 
   private Expression like(Expression operand, boolean negated) {
     Expression pattern = sum();
     Optional<Character> escape = Optional.empty();
-    Span end = pattern.span();
+    Place end = pattern.place();
     if (acceptWord("ESCAPE")) {
       Token token = peek();
       if (token.type() != Token.Type.STRING || token.text().length() != 1) {
@@ -181,9 +182,9 @@ final class Parser {
       }
       at++;
       escape = Optional.of(token.text().charAt(0));
-      end = token.span();
+      end = token.place();
     }
-    return new Expression.Like(operand, pattern, escape, negated, operand.span().to(end));
+    return new Expression.Like(operand, pattern, escape, negated, operand.place().to(end));
   }
 
   private Expression sum() {
@@ -196,7 +197,7 @@ final class Parser {
         left = compute(Arithmetic.MINUS, left, product());
       } else if (acceptSign("||")) {
         Expression right = product();
-        left = new Expression.Concat(left, right, left.span().to(right.span()));
+        left = new Expression.Concat(left, right, left.place().to(right.place()));
       } else {
         return left;
       }
@@ -220,13 +221,13 @@ final class Parser {
   }
 
   private static Expression compute(Arithmetic operator, Expression left, Expression right) {
-    return new Expression.Compute(operator, left, right, false, left.span().to(right.span()));
+    return new Expression.Compute(operator, left, right, false, left.place().to(right.place()));
   }
 
   private static void limitChain(int length, Expression left) {
     if (length > DEEPEST) {
       throw new ParseFailure(
-          left.span(), "Too many operators in one chain (limit " + DEEPEST + ").");
+          left.place(), "Too many operators in one chain (limit " + DEEPEST + ").");
     }
   }
 
@@ -236,7 +237,7 @@ final class Parser {
       enter();
       Expression operand = signed();
       depth--;
-      return new Expression.Negate(operand, token.span().to(operand.span()));
+      return new Expression.Negate(operand, token.place().to(operand.place()));
     }
     if (acceptSign("+")) {
       enter();
@@ -253,14 +254,14 @@ final class Parser {
       case NUMBER -> number(token);
       case STRING -> {
         if (token.text().indexOf(0) >= 0) {
-          throw new ParseFailure(token.span(), "No database holds the character NUL in a text.");
+          throw new ParseFailure(token.place(), "No database holds the character NUL in a text.");
         }
         at++;
-        yield new Expression.Literal(new Value.Text(token.text()), Kind.TEXT, token.span());
+        yield new Expression.Literal(new Value.Text(token.text()), Kind.TEXT, token.place());
       }
       case QUOTED_NAME -> {
         at++;
-        yield new Expression.FieldRef(token.text(), token.span());
+        yield new Expression.Name(token.text(), token.place());
       }
       case WORD -> word(token);
       case SIGN -> bracket(token);
@@ -274,12 +275,12 @@ final class Parser {
     try {
       var number = new BigDecimal(token.text());
       if (Math.abs((long) number.scale()) > 1_000 || number.precision() > 1_000) {
-        throw new ParseFailure(token.span(), "The number is too long; at most 1000 digits.");
+        throw new ParseFailure(token.place(), "The number is too long; at most 1000 digits.");
       }
       return new Expression.Literal(
-          new Value.Num(number, whole), whole ? Kind.WHOLE : Kind.NUMBER, token.span());
+          new Value.Num(number, whole), whole ? Kind.WHOLE : Kind.NUMBER, token.place());
     } catch (NumberFormatException e) {
-      throw new ParseFailure(token.span(), "“" + token.text() + "” is not a number.");
+      throw new ParseFailure(token.place(), "“" + token.text() + "” is not a number.");
     }
   }
 
@@ -294,7 +295,7 @@ final class Parser {
     expectSign(
         ")",
         "the bracket that opens at character "
-            + (token.span().start() + 1)
+            + (token.place().span().start() + 1)
             + " is never closed: ) was expected");
     return inner;
   }
@@ -316,18 +317,18 @@ final class Parser {
       throw unexpected("a value was expected");
     }
     at++;
-    return new Expression.FieldRef(token.text(), token.span());
+    return new Expression.Name(token.text(), token.place());
   }
 
   private Optional<Expression> wordLiteral(Token token, String upper, Token following) {
     boolean text = following.type() == Token.Type.STRING;
     return switch (upper) {
-      case "NULL" -> one(new Expression.Literal(Value.NULL, Kind.NULL, token.span()));
-      case "TRUE" -> one(new Expression.Literal(Value.TRUE, Kind.BOOLEAN, token.span()));
-      case "FALSE" -> one(new Expression.Literal(Value.FALSE, Kind.BOOLEAN, token.span()));
-      case "CURRENT_DATE" -> one(new Expression.Now(Kind.DATE, token.span()));
-      case "CURRENT_TIMESTAMP" -> one(new Expression.Now(Kind.ZONED, token.span()));
-      case "LOCALTIMESTAMP" -> one(new Expression.Now(Kind.DATE_TIME, token.span()));
+      case "NULL" -> one(new Expression.Literal(Value.NULL, Kind.NULL, token.place()));
+      case "TRUE" -> one(new Expression.Literal(Value.TRUE, Kind.BOOLEAN, token.place()));
+      case "FALSE" -> one(new Expression.Literal(Value.FALSE, Kind.BOOLEAN, token.place()));
+      case "CURRENT_DATE" -> one(new Expression.Now(Kind.DATE, token.place()));
+      case "CURRENT_TIMESTAMP" -> one(new Expression.Now(Kind.ZONED, token.place()));
+      case "LOCALTIMESTAMP" -> one(new Expression.Now(Kind.DATE_TIME, token.place()));
       case "DATE", "TIME", "TIMESTAMP" ->
           text ? Optional.of(moment(token, upper, following)) : Optional.empty();
       case "INTERVAL" -> text ? Optional.of(interval(token, following)) : Optional.empty();
@@ -342,18 +343,18 @@ final class Parser {
 
   private Expression moment(Token word, String upper, Token text) {
     at += 2;
-    Span span = word.span().to(text.span());
+    Place place = word.place().to(text.place());
     try {
       return switch (upper) {
         case "DATE" ->
             new Expression.Literal(
-                new Value.Date(inCalendar(LocalDate.parse(text.text()))), Kind.DATE, span);
+                new Value.Date(inCalendar(LocalDate.parse(text.text()))), Kind.DATE, place);
         case "TIME" ->
-            new Expression.Literal(new Value.Time(LocalTime.parse(text.text())), Kind.TIME, span);
+            new Expression.Literal(new Value.Time(LocalTime.parse(text.text())), Kind.TIME, place);
         default -> {
           LocalDateTime at = LocalDateTime.parse(text.text().replace(' ', 'T'));
           inCalendar(at.toLocalDate());
-          yield new Expression.Literal(new Value.DateTime(at), Kind.DATE_TIME, span);
+          yield new Expression.Literal(new Value.DateTime(at), Kind.DATE_TIME, place);
         }
       };
     } catch (DateTimeException e) {
@@ -364,7 +365,7 @@ final class Parser {
             default -> "TIMESTAMP '2026-03-14 18:05'";
           };
       throw new ParseFailure(
-          text.span(), "“" + text.text() + "” does not exist; write it like " + example + ".");
+          text.place(), "“" + text.text() + "” does not exist; write it like " + example + ".");
     }
   }
 
@@ -382,7 +383,7 @@ final class Parser {
     try {
       amount = Integer.parseInt(text.text());
     } catch (NumberFormatException e) {
-      throw new ParseFailure(text.span(), "A whole number was expected, as in INTERVAL '14' DAY.");
+      throw new ParseFailure(text.place(), "A whole number was expected, as in INTERVAL '14' DAY.");
     }
     at++;
     Value.Interval value =
@@ -397,7 +398,7 @@ final class Parser {
             throw unexpected("YEAR, MONTH, DAY, HOUR or MINUTE was expected after the number");
           }
         };
-    return new Expression.Literal(value, Kind.INTERVAL, word.span().to(unit.span()));
+    return new Expression.Literal(value, Kind.INTERVAL, word.place().to(unit.place()));
   }
 
   private Expression caseOf(Token start) {
@@ -416,7 +417,7 @@ final class Parser {
     Optional<Expression> otherwise = acceptWord("ELSE") ? Optional.of(or()) : Optional.empty();
     Token end = expectWord("END", "WHEN, ELSE or END was expected");
     depth--;
-    return new Expression.Case(operand, whens, otherwise, start.span().to(end.span()));
+    return new Expression.Case(operand, whens, otherwise, start.place().to(end.place()));
   }
 
   private Expression call(Token name, String upper) {
@@ -438,13 +439,13 @@ final class Parser {
       arguments(function, arguments);
     }
     Token close = expectSign(")", "a comma or ) was expected after the argument of " + upper);
-    Span span = name.span().to(close.span());
+    Place place = name.place().to(close.place());
     if (!function.accepts(arguments.size())) {
       throw new ParseFailure(
-          span,
+          place,
           function + " takes " + function.arity() + " arguments, not " + arguments.size() + ".");
     }
-    return new Expression.Call(function, arguments, span);
+    return new Expression.Call(function, arguments, place);
   }
 
   private void arguments(Expression.Function function, List<Expression> arguments) {
@@ -473,7 +474,7 @@ final class Parser {
       return Expression.Function.valueOf(upper);
     } catch (IllegalArgumentException e) {
       throw new ParseFailure(
-          name.span(),
+          name.place(),
           "There is no function “"
               + name.text()
               + "”; there are CHAR_LENGTH, UPPER, LOWER, TRIM, SUBSTRING, POSITION,"
@@ -493,7 +494,7 @@ final class Parser {
     expectWord("FROM", "EXTRACT is written EXTRACT(YEAR FROM field): FROM was expected");
     Expression operand = or();
     Token close = expectSign(")", ") was expected");
-    return new Expression.Extract(found, operand, Kind.NULL, name.span().to(close.span()));
+    return new Expression.Extract(found, operand, Kind.NULL, name.place().to(close.place()));
   }
 
   private Expression cast(Token name) {
@@ -501,12 +502,12 @@ final class Parser {
     expectWord("AS", "CAST is written CAST(field AS VARCHAR): AS was expected");
     expectWord("VARCHAR", "only CAST(… AS VARCHAR) is known: VARCHAR was expected");
     Token close = expectSign(")", ") was expected");
-    return new Expression.ToText(operand, Kind.NULL, 0, name.span().to(close.span()));
+    return new Expression.ToText(operand, Kind.NULL, 0, name.place().to(close.place()));
   }
 
   private void enter() {
     if (++depth > DEEPEST) {
-      throw new ParseFailure(peek().span(), "Nested too deeply (limit " + DEEPEST + ").");
+      throw new ParseFailure(peek().place(), "Nested too deeply (limit " + DEEPEST + ").");
     }
   }
 
@@ -544,11 +545,11 @@ final class Parser {
 
   private ParseFailure unexpected(String expected) {
     Token token = peek();
-    Span span = token.span();
+    Place place = token.place();
     String sentence = Character.toUpperCase(expected.charAt(0)) + expected.substring(1);
     if (token.type() == Token.Type.END && at == 0) {
-      return new ParseFailure(span, "There is nothing here yet; " + expected + ".");
+      return new ParseFailure(place, "There is nothing here yet; " + expected + ".");
     }
-    return new ParseFailure(span, sentence + "; found " + token.shown() + ".");
+    return new ParseFailure(place, sentence + "; found " + token.shown() + ".");
   }
 }

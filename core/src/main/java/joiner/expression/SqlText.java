@@ -41,7 +41,8 @@ public class SqlText {
   public final String write(Expression tree) {
     return switch (tree) {
       case Expression.Literal e -> literal(e.value());
-      case Expression.FieldRef e -> quoteName.apply(e.name());
+      case Expression.Name e -> quoteName.apply(e.text());
+      case Expression.FieldRef e -> quoteName.apply(e.to().name());
       case Expression.Now e -> now(e.kind());
       case Expression.Not e -> "NOT " + within(e.operand(), Binding.NOT);
       case Expression.Negate e -> "-" + within(e.operand(), Binding.PRIMARY);
@@ -257,6 +258,7 @@ public class SqlText {
           l.value() instanceof Value.Num num && num.number().signum() < 0
               ? Binding.SIGN
               : Binding.PRIMARY;
+      case Expression.Name n -> Binding.PRIMARY;
       case Expression.FieldRef f -> Binding.PRIMARY;
       case Expression.Now n -> Binding.PRIMARY;
       case Expression.StartOfDay s -> Binding.PRIMARY;

@@ -1,7 +1,7 @@
 package joiner.expression;
 
 /** One word, sign or literal of an expression's text. */
-record Token(Type type, String text, Span span) {
+record Token(Type type, String text, Place place) {
   enum Type {
     WORD,
     QUOTED_NAME,

@@ -3,16 +3,10 @@ package joiner.expression;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import joiner.model.Field;
-import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
-import joiner.model.Table;
 
 /**
  * Gives every part of an expression its kind, resolves field names and writes implicit steps out.
@@ -20,44 +14,34 @@ import joiner.model.Table;
  * mistake is told once.
  */
 final class TypeCheck {
-  /** Marks a number whose decimals depend on the engine. */
-  private static final int UNKNOWN = -1;
-
-  /**
-   * A part with what is known of it.
-   *
-   * @param width of a whole number
-   * @param scale decimals of any number; {@link #UNKNOWN} where engines differ
-   */
-  private record Typed(Expression tree, Kind kind, Width width, int scale) {
+  /** A part with what is known of its values. */
+  private record Typed(Expression tree, ValueType type) {
     Typed(Expression tree, Kind kind) {
-      this(tree, kind, Width.BITS_32, 0);
+      this(tree, ValueType.of(kind));
+    }
+
+    Kind kind() {
+      return type.kind();
     }
 
     Typed as(Expression other) {
-      return new Typed(other, kind, width, scale);
+      return new Typed(other, type);
     }
   }
 
-  private final Table table;
-  private final Map<String, Field> exact = new LinkedHashMap<>();
-  private final Map<String, Field> folded = new LinkedHashMap<>();
-  private final LinkedHashSet<String> used = new LinkedHashSet<>();
+  private final Scope scope;
+  private final LinkedHashSet<Reference> used = new LinkedHashSet<>();
   private final List<Problem> problems = new ArrayList<>();
 
-  private TypeCheck(Table table) {
-    this.table = table;
-    for (Field field : table.fields()) {
-      exact.put(field.name(), field);
-      folded.putIfAbsent(field.name().toLowerCase(Locale.ROOT), field);
-    }
+  private TypeCheck(Scope scope) {
+    this.scope = scope;
   }
 
-  static Checked check(Expression tree, Table table) {
-    var check = new TypeCheck(table);
+  static Checked check(Expression tree, Scope scope) {
+    var check = new TypeCheck(scope);
     Typed typed = check.of(tree);
     return check.problems.isEmpty()
-        ? new Checked.Sound(typed.tree, typed.kind, List.copyOf(check.used))
+        ? new Checked.Sound(typed.tree, typed.type, List.copyOf(check.used))
         : new Checked.Faulty(check.problems);
   }
 
@@ -65,14 +49,15 @@ final class TypeCheck {
     return switch (tree) {
       case Expression.Literal e -> literal(e);
       case Expression.Now e -> new Typed(e, e.kind());
-      case Expression.FieldRef e -> field(e);
+      case Expression.Name e -> field(e);
+      case Expression.FieldRef e -> new Typed(e, e.to().type());
       case Expression.Not e ->
-          new Typed(new Expression.Not(condition(e.operand()), e.span()), Kind.BOOLEAN);
+          new Typed(new Expression.Not(condition(e.operand()), e.place()), Kind.BOOLEAN);
       case Expression.Negate e -> negate(e);
       case Expression.And e ->
-          new Typed(new Expression.And(conditions(e.operands()), e.span()), Kind.BOOLEAN);
+          new Typed(new Expression.And(conditions(e.operands()), e.place()), Kind.BOOLEAN);
       case Expression.Or e ->
-          new Typed(new Expression.Or(conditions(e.operands()), e.span()), Kind.BOOLEAN);
+          new Typed(new Expression.Or(conditions(e.operands()), e.place()), Kind.BOOLEAN);
       case Expression.Compare e -> compare(e);
       case Expression.Compute e -> compute(e);
       case Expression.Shift e -> new Typed(e, e.kind());
@@ -80,16 +65,16 @@ final class TypeCheck {
       case Expression.Fitting e -> of(e.operand());
       case Expression.CodePoints e -> of(e.operand());
       case Expression.Concat e ->
-          new Typed(new Expression.Concat(text(e.left()), text(e.right()), e.span()), Kind.TEXT);
+          new Typed(new Expression.Concat(text(e.left()), text(e.right()), e.place()), Kind.TEXT);
       case Expression.Between e -> between(e);
       case Expression.In e -> in(e);
       case Expression.Like e -> like(e);
       case Expression.IsNull e ->
           new Typed(
-              new Expression.IsNull(of(e.operand()).tree, e.negated(), e.span()), Kind.BOOLEAN);
+              new Expression.IsNull(of(e.operand()).tree, e.negated(), e.place()), Kind.BOOLEAN);
       case Expression.IsTruth e ->
           new Typed(
-              new Expression.IsTruth(condition(e.operand()), e.truth(), e.negated(), e.span()),
+              new Expression.IsTruth(condition(e.operand()), e.truth(), e.negated(), e.place()),
               Kind.BOOLEAN);
       case Expression.Case e -> caseOf(e);
       case Expression.Call e -> call(e);
@@ -98,30 +83,18 @@ final class TypeCheck {
     };
   }
 
-  private Typed field(Expression.FieldRef e) {
-    Field field = exact.get(e.name());
-    if (field == null) {
-      field = folded.get(e.name().toLowerCase(Locale.ROOT));
-    }
-    if (field == null) {
+  private Typed field(Expression.Name e) {
+    Optional<Reference> found = scope.find(e.text());
+    if (found.isEmpty()) {
       problem(
           e,
-          exact.isEmpty()
-              ? standsAlone(e.name())
-              : "There is no field " + e.name() + " in " + table.label() + suggestion(e.name()));
+          scope.names().isEmpty()
+              ? standsAlone(e.text())
+              : "There is no field " + e.text() + " in " + scope.label() + suggestion(e.text()));
       return new Typed(e, Kind.NULL);
     }
-    used.add(field.name());
-    var tree = new Expression.FieldRef(field.name(), e.span());
-    Kind kind = Kind.of(field.type());
-    return switch (field.type()) {
-      case FieldType.WholeNumber t -> new Typed(tree, kind, t.width(), 0);
-      case FieldType.Counter t -> new Typed(tree, kind, t.width(), 0);
-      case FieldType.Decimal t -> new Typed(tree, kind, Width.BITS_32, t.scale());
-      case FieldType.Money t -> new Typed(tree, kind, Width.BITS_32, t.scale());
-      case FieldType.AnyNumber t -> new Typed(tree, kind, Width.BITS_32, UNKNOWN);
-      default -> new Typed(tree, kind);
-    };
+    used.add(found.get());
+    return new Typed(new Expression.FieldRef(found.get(), e.place()), found.get().type());
   }
 
   /** A whole number is as wide as it has to be; beyond 64 bits it is a number like any other. */
@@ -129,40 +102,31 @@ final class TypeCheck {
     if (!(e.value() instanceof Value.Num num)) {
       return new Typed(e, e.kind());
     }
-    if (e.kind() != Kind.WHOLE) {
-      return new Typed(e, e.kind(), Width.BITS_32, Math.max(1, num.number().scale()));
-    }
     BigDecimal number = num.number();
+    if (e.kind() != Kind.WHOLE) {
+      return new Typed(e, ValueType.number(Math.max(1, number.scale())));
+    }
     if (number.compareTo(BigDecimal.valueOf(Width.BITS_64.max())) > 0) {
       var plain = new Value.Num(number, false);
-      return new Typed(
-          new Expression.Literal(plain, Kind.NUMBER, e.span()), Kind.NUMBER, Width.BITS_64, 1);
+      return new Typed(new Expression.Literal(plain, Kind.NUMBER, e.place()), ValueType.number(1));
     }
     boolean small = number.compareTo(BigDecimal.valueOf(Width.BITS_32.max())) <= 0;
-    return new Typed(e, Kind.WHOLE, small ? Width.BITS_32 : Width.BITS_64, 0);
+    return new Typed(e, ValueType.whole(small ? Width.BITS_32 : Width.BITS_64));
   }
 
   /** A whole result; one of constants alone that cannot be computed would stop every engine. */
   private Typed fitting(Expression tree, Width width) {
-    var fitting = new Expression.Fitting(tree, width, tree.span());
+    var fitting = new Expression.Fitting(tree, width, tree.place());
     boolean constant =
         !Walk.any(tree, e -> e instanceof Expression.FieldRef || e instanceof Expression.Now);
     if (constant && problems.isEmpty()) {
       try {
-        new Evaluator(Clock.systemUTC()).evaluate(fitting, name -> Value.NULL);
+        new Evaluator(Clock.systemUTC()).evaluate(fitting, reference -> Value.NULL);
       } catch (EvaluationException e) {
         problem(tree, "This cannot be computed: " + e.getMessage() + ".");
       }
     }
-    return new Typed(fitting, Kind.WHOLE, width, 0);
-  }
-
-  private static Width wider(Width left, Width right) {
-    return left.bits() >= right.bits() ? left : right;
-  }
-
-  private static int common(int left, int right) {
-    return left == right ? left : UNKNOWN;
+    return new Typed(fitting, ValueType.whole(width));
   }
 
   private Typed like(Expression.Like e) {
@@ -182,47 +146,49 @@ final class TypeCheck {
       }
     }
     return new Typed(
-        new Expression.Like(operand, pattern, e.escape(), e.negated(), e.span()), Kind.BOOLEAN);
+        new Expression.Like(operand, pattern, e.escape(), e.negated(), e.place()), Kind.BOOLEAN);
   }
 
   private Typed toText(Expression.ToText e) {
     Typed operand = of(e.operand());
-    boolean engineDecides = operand.kind == Kind.NUMBER && operand.scale == UNKNOWN;
-    if (engineDecides || operand.kind == Kind.ZONED || operand.kind == Kind.INTERVAL) {
+    boolean engineDecides =
+        operand.kind() == Kind.NUMBER && operand.type.scale() == ValueType.UNKNOWN;
+    if (engineDecides || operand.kind() == Kind.ZONED || operand.kind() == Kind.INTERVAL) {
       problem(
           e,
-          operand.kind == Kind.NUMBER
+          operand.kind() == Kind.NUMBER
               ? "How many decimals this number is written with differs from engine to engine;"
                   + " compare it as a number."
-              : describe(e.operand(), operand.kind)
+              : describe(e.operand(), operand.kind())
                   + "; how it is written differs from engine to engine.");
     }
-    if (operand.kind == Kind.BOOLEAN) {
-      return new Typed(truthAsText(operand.tree, e.span()), Kind.TEXT);
+    if (operand.kind() == Kind.BOOLEAN) {
+      return new Typed(truthAsText(operand.tree, e.place()), Kind.TEXT);
     }
     return new Typed(
-        new Expression.ToText(operand.tree, operand.kind, operand.scale, e.span()), Kind.TEXT);
+        new Expression.ToText(operand.tree, operand.kind(), operand.type.scale(), e.place()),
+        Kind.TEXT);
   }
 
   /** Engines write truth as true, TRUE and 1; spelled out it is one text everywhere. */
-  private static Expression truthAsText(Expression truth, Span span) {
+  private static Expression truthAsText(Expression truth, Place place) {
     return new Expression.Case(
         Optional.empty(),
         List.of(
-            new Expression.When(truth, text("true", span)),
-            new Expression.When(new Expression.Not(truth, span), text("false", span))),
+            new Expression.When(truth, text("true", place)),
+            new Expression.When(new Expression.Not(truth, place), text("false", place))),
         Optional.empty(),
-        span);
+        place);
   }
 
-  private static Expression text(String text, Span span) {
-    return new Expression.Literal(new Value.Text(text), Kind.TEXT, span);
+  private static Expression text(String text, Place place) {
+    return new Expression.Literal(new Value.Text(text), Kind.TEXT, place);
   }
 
   private String suggestion(String name) {
-    return Spelling.nearest(name, exact.keySet())
+    return Spelling.nearest(name, scope.names())
         .map(near -> "; did you mean " + near + "?")
-        .orElseGet(() -> "; its fields are " + String.join(", ", exact.keySet()) + ".");
+        .orElseGet(() -> "; its fields are " + String.join(", ", scope.names()) + ".");
   }
 
   /** Where there are no fields to name, as in a default, a word is a slip of another sort. */
@@ -252,27 +218,27 @@ final class TypeCheck {
 
   private Expression number(Expression e) {
     Typed typed = of(e);
-    if (!typed.kind.isNumeric() && typed.kind != Kind.NULL) {
-      problem(e, describe(e, typed.kind) + "; a number is needed here.");
+    if (!typed.kind().isNumeric() && typed.kind() != Kind.NULL) {
+      problem(e, describe(e, typed.kind()) + "; a number is needed here.");
     }
     return typed.tree;
   }
 
   private Expression expect(Expression e, Kind kind, String because) {
     Typed typed = of(e);
-    if (typed.kind != kind && typed.kind != Kind.NULL) {
-      problem(e, describe(e, typed.kind) + "; it " + because + ".");
+    if (typed.kind() != kind && typed.kind() != Kind.NULL) {
+      problem(e, describe(e, typed.kind()) + "; it " + because + ".");
     }
     return typed.tree;
   }
 
   private Typed negate(Expression.Negate e) {
     Typed operand = of(e.operand());
-    if (!operand.kind.isNumeric() && operand.kind != Kind.NULL) {
-      problem(e.operand(), describe(e.operand(), operand.kind) + "; only a number has a sign.");
+    if (!operand.kind().isNumeric() && operand.kind() != Kind.NULL) {
+      problem(e.operand(), describe(e.operand(), operand.kind()) + "; only a number has a sign.");
     }
-    var tree = new Expression.Negate(operand.tree, e.span());
-    return operand.kind == Kind.WHOLE ? fitting(tree, operand.width) : operand.as(tree);
+    var tree = new Expression.Negate(operand.tree, e.place());
+    return operand.kind() == Kind.WHOLE ? fitting(tree, operand.type.width()) : operand.as(tree);
   }
 
   private Typed compare(Expression.Compare e) {
@@ -284,7 +250,7 @@ final class TypeCheck {
             e.operator(),
             isOrder(e.operator()) ? inOrder(left, common) : lift(left, common),
             lift(right, common),
-            e.span()),
+            e.place()),
         Kind.BOOLEAN);
   }
 
@@ -292,10 +258,14 @@ final class TypeCheck {
     Typed operand = of(e.operand());
     Typed low = of(e.low());
     Typed high = of(e.high());
-    Kind common = join(common(e, operand, low), common(e, operand, high));
+    Kind common = common(e, operand, low).joinedWith(common(e, operand, high));
     return new Typed(
         new Expression.Between(
-            inOrder(operand, common), lift(low, common), lift(high, common), e.negated(), e.span()),
+            inOrder(operand, common),
+            lift(low, common),
+            lift(high, common),
+            e.negated(),
+            e.place()),
         Kind.BOOLEAN);
   }
 
@@ -305,7 +275,7 @@ final class TypeCheck {
 
   private Expression inOrder(Typed typed, Kind kind) {
     Expression lifted = lift(typed, kind);
-    return kind == Kind.TEXT ? new Expression.CodePoints(lifted, lifted.span()) : lifted;
+    return kind == Kind.TEXT ? new Expression.CodePoints(lifted, lifted.place()) : lifted;
   }
 
   private Typed in(Expression.In e) {
@@ -314,19 +284,20 @@ final class TypeCheck {
     for (Expression option : e.options()) {
       Typed typed = of(option);
       Kind common = common(e, operand, typed);
-      if (common != operand.kind && common == Kind.DATE_TIME && operand.kind == Kind.DATE) {
+      if (common != operand.kind() && common == Kind.DATE_TIME && operand.kind() == Kind.DATE) {
         problem(option, "A date is listed with a date and time; list dates only.");
       }
-      options.add(lift(typed, common == Kind.UUID ? common : operand.kind));
+      options.add(lift(typed, common == Kind.UUID ? common : operand.kind()));
     }
-    return new Typed(new Expression.In(operand.tree, options, e.negated(), e.span()), Kind.BOOLEAN);
+    return new Typed(
+        new Expression.In(operand.tree, options, e.negated(), e.place()), Kind.BOOLEAN);
   }
 
   private Expression lift(Typed typed, Kind to) {
-    if (typed.kind == Kind.DATE && to == Kind.DATE_TIME) {
-      return new Expression.StartOfDay(typed.tree, typed.tree.span());
+    if (typed.kind() == Kind.DATE && to == Kind.DATE_TIME) {
+      return new Expression.StartOfDay(typed.tree, typed.tree.place());
     }
-    return typed.kind == Kind.TEXT && to == Kind.UUID ? uuid(typed.tree) : typed.tree;
+    return typed.kind() == Kind.TEXT && to == Kind.UUID ? uuid(typed.tree) : typed.tree;
   }
 
   /** A UUID is written with small letters everywhere, so that it equals itself as a text too. */
@@ -334,7 +305,7 @@ final class TypeCheck {
     if (e instanceof Expression.Literal literal && literal.value() instanceof Value.Text text) {
       Optional<Value.Text> small = Value.uuid(text.text());
       if (small.isPresent()) {
-        return new Expression.Literal(small.get(), Kind.UUID, e.span());
+        return new Expression.Literal(small.get(), Kind.UUID, e.place());
       }
       problem(e, "“" + text.text() + "” is no UUID; it has 32 hexadecimal digits in five groups.");
     } else {
@@ -345,49 +316,25 @@ final class TypeCheck {
 
   /** The kind both sides are compared as; reports what cannot be compared. */
   private Kind common(Expression whole, Typed left, Typed right) {
-    if (left.kind == Kind.INTERVAL || right.kind == Kind.INTERVAL) {
+    if (left.kind() == Kind.INTERVAL || right.kind() == Kind.INTERVAL) {
       problem(whole, "A length of time is added to a date or subtracted from it, not compared.");
       return Kind.NULL;
     }
-    if (left.kind == right.kind
-        || left.kind == Kind.NULL
-        || right.kind == Kind.NULL
-        || (left.kind.isNumeric() && right.kind.isNumeric())
-        || uuidWithText(left.kind, right.kind)
-        || (dateAndTime(left.kind) && dateAndTime(right.kind))) {
-      return join(left.kind, right.kind);
+    if (left.kind() == right.kind()
+        || left.kind() == Kind.NULL
+        || right.kind() == Kind.NULL
+        || (left.kind().isNumeric() && right.kind().isNumeric())
+        || Kind.isUuidWithText(left.kind(), right.kind())
+        || (left.kind().isDateOrTime() && right.kind().isDateOrTime())) {
+      return left.kind().joinedWith(right.kind());
     }
     problem(whole, "Compares " + named(left) + " with " + named(right) + "." + remedy(left, right));
     return Kind.NULL;
   }
 
-  private static boolean uuidWithText(Kind left, Kind right) {
-    return (left == Kind.UUID && right == Kind.TEXT) || (left == Kind.TEXT && right == Kind.UUID);
-  }
-
-  private static boolean dateAndTime(Kind kind) {
-    return kind == Kind.DATE || kind == Kind.DATE_TIME;
-  }
-
-  private static Kind join(Kind left, Kind right) {
-    if (left == Kind.NULL) {
-      return right;
-    }
-    if (left == right || right == Kind.NULL) {
-      return left;
-    }
-    if (left.isNumeric()) {
-      return Kind.NUMBER;
-    }
-    if (uuidWithText(left, right)) {
-      return Kind.UUID;
-    }
-    return dateAndTime(left) ? Kind.DATE_TIME : left;
-  }
-
   private static String remedy(Typed left, Typed right) {
-    Kind wanted = left.tree instanceof Expression.Literal ? right.kind : left.kind;
-    boolean quoted = left.kind == Kind.TEXT || right.kind == Kind.TEXT;
+    Kind wanted = left.tree instanceof Expression.Literal ? right.kind() : left.kind();
+    boolean quoted = left.kind() == Kind.TEXT || right.kind() == Kind.TEXT;
     if (quoted && wanted == Kind.DATE) {
       return " Write the date as DATE '2026-03-14'.";
     }
@@ -402,7 +349,7 @@ final class TypeCheck {
     if (literal && wanted == Kind.TEXT) {
       return " Write the text in quotes.";
     }
-    if (left.kind == Kind.ZONED || right.kind == Kind.ZONED) {
+    if (left.kind() == Kind.ZONED || right.kind() == Kind.ZONED) {
       return " Use LOCALTIMESTAMP with moments that carry no zone, CURRENT_TIMESTAMP with those that do.";
     }
     return " Compare values of one kind.";
@@ -410,46 +357,34 @@ final class TypeCheck {
 
   private static String named(Typed typed) {
     return typed.tree instanceof Expression.FieldRef ref
-        ? ref.name() + " (" + typed.kind.words() + ")"
-        : typed.kind.words();
+        ? ref.to().name() + " (" + typed.kind().words() + ")"
+        : typed.kind().words();
   }
 
   private Typed compute(Expression.Compute e) {
     Typed left = of(e.left());
     Typed right = of(e.right());
-    if (right.kind == Kind.INTERVAL || left.kind == Kind.INTERVAL) {
+    if (right.kind() == Kind.INTERVAL || left.kind() == Kind.INTERVAL) {
       return shift(e, left, right);
     }
-    if ((left.kind.isMoment() || right.kind.isMoment()) && left.kind != Kind.NULL) {
+    if ((left.kind().isMoment() || right.kind().isMoment()) && left.kind() != Kind.NULL) {
       problem(
           e, "A date moves by a length of time: write INTERVAL '7' DAY instead of a plain number.");
       return new Typed(e, Kind.NULL);
     }
     requireNumber(e.left(), left);
     requireNumber(e.right(), right);
-    boolean whole = left.kind == Kind.WHOLE && right.kind == Kind.WHOLE;
-    var tree = new Expression.Compute(e.operator(), left.tree, right.tree, whole, e.span());
+    boolean whole = left.kind() == Kind.WHOLE && right.kind() == Kind.WHOLE;
+    var tree = new Expression.Compute(e.operator(), left.tree, right.tree, whole, e.place());
     return whole
-        ? fitting(tree, wider(left.width, right.width))
-        : new Typed(tree, Kind.NUMBER, Width.BITS_32, scale(e.operator(), left.scale, right.scale));
-  }
-
-  /** ISO/IEC 9075-2, numeric value expression; the scale of a quotient is left to the engine. */
-  private static int scale(Expression.Arithmetic operator, int left, int right) {
-    if (left == UNKNOWN || right == UNKNOWN) {
-      return UNKNOWN;
-    }
-    return switch (operator) {
-      case PLUS, MINUS -> Math.max(left, right);
-      case TIMES -> left + right;
-      case DIVIDE -> UNKNOWN;
-    };
+        ? fitting(tree, left.type.width().orWider(right.type.width()))
+        : new Typed(tree, ValueType.computed(e.operator(), left.type, right.type));
   }
 
   private void requireNumber(Expression e, Typed typed) {
-    if (!typed.kind.isNumeric() && typed.kind != Kind.NULL) {
-      String hint = typed.kind == Kind.TEXT ? " Texts are joined with ||." : "";
-      problem(e, describe(e, typed.kind) + "; only numbers can be computed with." + hint);
+    if (!typed.kind().isNumeric() && typed.kind() != Kind.NULL) {
+      String hint = typed.kind() == Kind.TEXT ? " Texts are joined with ||." : "";
+      problem(e, describe(e, typed.kind()) + "; only numbers can be computed with." + hint);
     }
   }
 
@@ -457,14 +392,14 @@ final class TypeCheck {
     boolean back = e.operator() == Expression.Arithmetic.MINUS;
     if (right.tree instanceof Expression.Literal literal
         && literal.value() instanceof Value.Interval interval
-        && left.kind.isMoment()
+        && left.kind().isMoment()
         && (back || e.operator() == Expression.Arithmetic.PLUS)) {
       boolean subDay = !interval.duration().isZero();
-      if (left.kind == Kind.DATE && subDay) {
+      if (left.kind() == Kind.DATE && subDay) {
         problem(e, "A date has no hours; move it by whole days.");
       }
       return new Typed(
-          new Expression.Shift(left.tree, interval, back, left.kind, e.span()), left.kind);
+          new Expression.Shift(left.tree, interval, back, left.kind(), e.place()), left.kind());
     }
     problem(
         e, "A length of time is added to a date or subtracted from it: date + INTERVAL '7' DAY.");
@@ -495,32 +430,28 @@ final class TypeCheck {
         .orElseThrow()
         .as(
             new Expression.Case(
-                operand.map(Typed::tree), whens, otherwise.map(Typed::tree), e.span()));
+                operand.map(Typed::tree), whens, otherwise.map(Typed::tree), e.place()));
   }
 
   /** What several branches give together; reports one that is of another kind. */
   private Typed result(Expression e, Optional<Typed> before, Typed now) {
-    if (before.isEmpty() || before.get().kind == Kind.NULL) {
+    if (before.isEmpty() || before.get().kind() == Kind.NULL) {
       return now;
     }
     Typed earlier = before.get();
-    if (now.kind == Kind.NULL) {
+    if (now.kind() == Kind.NULL) {
       return earlier;
     }
-    if (earlier.kind != now.kind && !(earlier.kind.isNumeric() && now.kind.isNumeric())) {
+    if (earlier.kind() != now.kind() && !(earlier.kind().isNumeric() && now.kind().isNumeric())) {
       problem(
           e,
           "The branches differ: one gives "
-              + earlier.kind.words()
+              + earlier.kind().words()
               + ", this one "
-              + now.kind.words()
+              + now.kind().words()
               + ".");
     }
-    return new Typed(
-        now.tree,
-        join(earlier.kind, now.kind),
-        wider(earlier.width, now.width),
-        common(earlier.scale, now.scale));
+    return new Typed(now.tree, earlier.type.joinedWith(now.type));
   }
 
   private Typed call(Expression.Call e) {
@@ -532,14 +463,14 @@ final class TypeCheck {
       case ABS, FLOOR, CEILING -> {
         Typed operand = of(e.arguments().getFirst());
         requireNumber(e.arguments().getFirst(), operand);
-        var tree = new Expression.Call(e.function(), List.of(operand.tree), e.span());
-        yield operand.kind == Kind.WHOLE
-            ? fitting(tree, operand.width)
+        var tree = new Expression.Call(e.function(), List.of(operand.tree), e.place());
+        yield operand.kind() == Kind.WHOLE
+            ? fitting(tree, operand.type.width())
             : new Typed(
                 tree,
-                operand.kind,
-                operand.width,
-                e.function() == Expression.Function.ABS ? operand.scale : 0);
+                e.function() == Expression.Function.ABS
+                    ? operand.type
+                    : new ValueType(operand.kind(), Width.BITS_32, 0));
       }
       case MOD -> mod(e);
       case COALESCE, NULLIF -> alike(e);
@@ -551,7 +482,7 @@ final class TypeCheck {
   }
 
   private static Typed call(Expression.Call e, List<Expression> arguments, Kind kind) {
-    return new Typed(new Expression.Call(e.function(), arguments, e.span()), kind);
+    return new Typed(new Expression.Call(e.function(), arguments, e.place()), kind);
   }
 
   private Typed substring(Expression.Call e) {
@@ -564,18 +495,16 @@ final class TypeCheck {
   private Typed mod(Expression.Call e) {
     List<Typed> typed = e.arguments().stream().map(this::of).toList();
     for (int i = 0; i < typed.size(); i++) {
-      Kind kind = typed.get(i).kind;
+      Kind kind = typed.get(i).kind();
       if (kind != Kind.WHOLE && kind != Kind.NULL) {
         Expression argument = e.arguments().get(i);
         problem(argument, describe(argument, kind) + "; a remainder is of whole numbers.");
       }
     }
-    Width width = wider(typed.get(0).width, typed.get(1).width);
+    Width width = typed.get(0).type.width().orWider(typed.get(1).type.width());
     return new Typed(
-        new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.span()),
-        Kind.WHOLE,
-        width,
-        0);
+        new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.place()),
+        ValueType.whole(width));
   }
 
   private Typed alike(Expression.Call e) {
@@ -585,32 +514,37 @@ final class TypeCheck {
       all = Optional.of(result(e.arguments().get(i), all, typed.get(i)));
     }
     return all.orElseThrow()
-        .as(new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.span()));
+        .as(new Expression.Call(e.function(), typed.stream().map(Typed::tree).toList(), e.place()));
   }
 
   private Typed extract(Expression.Extract e) {
     Typed operand = of(e.operand());
     boolean ofDay = e.part() == Expression.Part.HOUR || e.part() == Expression.Part.MINUTE;
     boolean fits =
-        switch (operand.kind) {
+        switch (operand.kind()) {
           case DATE -> !ofDay;
           case TIME -> ofDay;
           case DATE_TIME, ZONED, NULL -> true;
           case BOOLEAN, WHOLE, NUMBER, TEXT, UUID, INTERVAL -> false;
         };
     if (!fits) {
-      problem(e.operand(), describe(e.operand(), operand.kind) + "; it has no " + e.part() + ".");
+      problem(e.operand(), describe(e.operand(), operand.kind()) + "; it has no " + e.part() + ".");
     }
     return new Typed(
-        new Expression.Extract(e.part(), operand.tree, operand.kind, e.span()), Kind.WHOLE);
+        new Expression.Extract(e.part(), operand.tree, operand.kind(), e.place()), Kind.WHOLE);
   }
 
-  private static String describe(Expression e, Kind kind) {
-    String subject = e instanceof Expression.FieldRef ref ? ref.name() : "This";
+  private String describe(Expression e, Kind kind) {
+    String subject = e instanceof Expression.Name name ? shown(name) : "This";
     return subject + " is " + kind.words();
   }
 
+  /** Called as the scope calls it. */
+  private String shown(Expression.Name name) {
+    return scope.find(name.text()).map(Reference::name).orElse(name.text());
+  }
+
   private void problem(Expression e, String message) {
-    problems.add(new Problem(e.span(), message));
+    problems.add(new Problem(e.place().span(), message));
   }
 }

@@ -17,6 +17,7 @@ final class Walk {
   static List<Expression> parts(Expression tree) {
     return switch (tree) {
       case Expression.Literal e -> List.of();
+      case Expression.Name e -> List.of();
       case Expression.FieldRef e -> List.of();
       case Expression.Now e -> List.of();
       case Expression.Not e -> List.of(e.operand());

@@ -1,7 +1,7 @@
 /**
  * SQL search conditions and value expressions over a row's own fields: read, type-checked,
- * evaluated with three-valued logic, printed. Start at {@link joiner.expression.RuleLanguage}.
- * Knows the design's field types and nothing of engines.
+ * evaluated with three-valued logic, printed. Start at {@link joiner.expression.Formula}. Knows the
+ * design's field types and nothing of engines.
  */
 @NullMarked
 package joiner.expression;

@@ -3,11 +3,12 @@ package joiner.finding;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** A draft with the indexes that several checks share, built once. */
@@ -27,6 +28,10 @@ final class CheckedDesign {
 
   Design design() {
     return draft.design();
+  }
+
+  TableMeaning meaning(Table table) {
+    return draft.meaning().of(table);
   }
 
   Rows rows(Table table) {

@@ -3,6 +3,8 @@ package joiner.finding;
 import java.util.Optional;
 import java.util.function.Consumer;
 import joiner.edit.ChangeField;
+import joiner.expression.Formula;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -18,10 +20,13 @@ final class DefaultDoesNotFit implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     for (Field field : table.fields()) {
       Optional<String> misfit =
-          field.defaultValue().flatMap(text -> DefaultFit.misfit(field, text));
+          meaning
+              .defaultOf(field.id())
+              .flatMap(given -> DefaultFit.misfit(field, meaning.constraintsOf(field.id()), given));
       misfit.ifPresent(
           reason ->
               found.accept(
@@ -29,7 +34,7 @@ final class DefaultDoesNotFit implements TableCheck {
                       table,
                       field,
                       "The default "
-                          + field.defaultValue().orElse("")
+                          + field.defaultValue().map(Formula::text).orElse("")
                           + " of "
                           + field.label()
                           + " does not fit: "

@@ -2,15 +2,13 @@ package joiner.finding;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Kind;
-import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
+import joiner.meaning.Constraint;
 import joiner.model.Field;
-import joiner.model.FieldType;
 import joiner.rows.ReadValue;
 import joiner.rows.ValueReader;
 
@@ -19,15 +17,16 @@ final class DefaultFit {
   private DefaultFit() {}
 
   /** Why it does not fit, as the end of a sentence; empty if it fits. */
-  static Optional<String> misfit(Field field, String text) {
-    return switch (RuleLanguage.constant(text)) {
+  static Optional<String> misfit(Field field, List<Constraint.OfField> constraints, Checked given) {
+    return switch (given) {
       case Checked.Faulty faulty -> Optional.of(faulty.problems().getFirst().message());
-      case Checked.Sound sound -> ofKind(field, sound);
+      case Checked.Sound sound -> ofKind(field, constraints, sound);
     };
   }
 
-  private static Optional<String> ofKind(Field field, Checked.Sound sound) {
-    Kind wanted = Kind.of(field.type());
+  private static Optional<String> ofKind(
+      Field field, List<Constraint.OfField> constraints, Checked.Sound sound) {
+    Kind wanted = field.type().kind();
     Kind given = sound.kind();
     boolean fits =
         given == Kind.NULL
@@ -42,28 +41,29 @@ final class DefaultFit {
     }
     try {
       var evaluator = new Evaluator(java.time.Clock.systemUTC());
-      return ofValue(field, evaluator.evaluate(sound.tree(), name -> Value.NULL));
+      return ofValue(field, constraints, evaluator.evaluate(sound.tree(), reference -> Value.NULL));
     } catch (EvaluationException e) {
       return Optional.of(e.getMessage() + ".");
     }
   }
 
-  private static Optional<String> ofValue(Field field, Value value) {
+  private static Optional<String> ofValue(
+      Field field, List<Constraint.OfField> constraints, Value value) {
     if (value instanceof Value.Null) {
       return Optional.empty();
     }
-    String shown = Evaluator.show(value);
-    if (ValueReader.read(shown, field.type()) instanceof ReadValue.Unfit unfit) {
-      return Optional.of(unfit.expected() + " was expected.");
-    }
-    List<String> choices =
-        field.type() instanceof FieldType.Choice c ? c.values() : field.limits().allowed();
-    if (!choices.isEmpty() && !choices.contains(shown)) {
-      return Optional.of("it is not one of " + String.join(", ", choices) + ".");
-    }
-    OptionalInt length = field.type().length();
-    return length.isPresent() && shown.codePointCount(0, shown.length()) > length.getAsInt()
-        ? Optional.of("it is longer than the " + length.getAsInt() + " characters allowed.")
-        : Optional.empty();
+    return switch (ValueReader.read(Evaluator.show(value), field.type())) {
+      case ReadValue.Unfit unfit -> Optional.of(unfit.expected() + " was expected.");
+      case ReadValue.Fits fits -> broken(constraints, fits.value());
+    };
+  }
+
+  private static Optional<String> broken(List<Constraint.OfField> constraints, Value value) {
+    return constraints.stream()
+        .filter(Constraint.OfValue.class::isInstance)
+        .map(Constraint.OfValue.class::cast)
+        .filter(constraint -> !constraint.isKeptBy(value))
+        .map(constraint -> "it must " + constraint.demand() + ".")
+        .findFirst();
   }
 }

@@ -3,9 +3,10 @@ package joiner.finding;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
 import joiner.model.Relationship;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /** All design checks. A new check is a class of its own and a line in this list. */
@@ -68,12 +69,12 @@ public final class DesignChecks {
         .toList();
   }
 
-  private static List<KnownFindings.Numbered> runOnTable(Table table, Rows rows) {
+  private static List<KnownFindings.Numbered> runOnTable(TableMeaning meaning, Rows rows) {
     var found = new ArrayList<KnownFindings.Numbered>();
     for (int i = 0; i < ALL.size(); i++) {
       int number = i;
       if (ALL.get(i) instanceof TableCheck check) {
-        check.run(table, rows, finding -> found.add(new KnownFindings.Numbered(number, finding)));
+        check.run(meaning, rows, finding -> found.add(new KnownFindings.Numbered(number, finding)));
       }
     }
     return found;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import joiner.edit.ChangeTable;
+import joiner.meaning.TableMeaning;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Table;
@@ -21,7 +22,8 @@ final class DuplicateIndex implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     Set<List<FieldId>> seen = new HashSet<>(table.keys());
     for (Index index : table.indexes()) {
       if (!seen.add(index.fields())) {

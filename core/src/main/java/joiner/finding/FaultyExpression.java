@@ -2,9 +2,9 @@ package joiner.finding;
 
 import java.util.function.Consumer;
 import joiner.expression.Checked;
-import joiner.expression.RuleLanguage;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
-import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.rows.Rows;
 import joiner.shape.TextPattern;
@@ -20,14 +20,15 @@ final class FaultyExpression implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
-    for (Rule rule : table.rules()) {
-      if (RuleLanguage.condition(rule.condition(), table) instanceof Checked.Faulty faulty) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
+    for (Constraint.Holds meant : meaning.rules()) {
+      if (meant.condition() instanceof Checked.Faulty faulty) {
         found.accept(
             FINDING.about(
                 table,
                 "The rule "
-                    + rule.label()
+                    + meant.rule().label()
                     + " of "
                     + table.label()
                     + " cannot be used: "
@@ -51,9 +52,8 @@ final class FaultyExpression implements TableCheck {
                           "The pattern of " + field.label() + " cannot be used: " + refused.why(),
                           "A pattern that cannot be read guards nothing.")));
     }
-    table
+    meaning
         .rowLabel()
-        .map(text -> RuleLanguage.value(text, table))
         .filter(Checked.Faulty.class::isInstance)
         .map(Checked.Faulty.class::cast)
         .ifPresent(

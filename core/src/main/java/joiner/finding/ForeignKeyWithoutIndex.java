@@ -7,6 +7,7 @@ import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
 
 /** A foreign key is the beginning of an index or key of its child. */
 final class ForeignKeyWithoutIndex implements RelationshipCheck {
@@ -25,7 +26,7 @@ final class ForeignKeyWithoutIndex implements RelationshipCheck {
             || child.indexes().stream().anyMatch(index -> begins(index.fields(), r.childFields()));
     if (!indexed) {
       List<String> names = child.namesOf(r.childFields());
-      var index = new Index("ix_" + child.name() + "_" + String.join("_", names), r.childFields());
+      var index = new Index(ConstraintNaming.index(child.name(), names), r.childFields());
       found.accept(
           FINDING.about(
               r,

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BiFunction;
+import joiner.meaning.TableMeaning;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -33,7 +34,7 @@ public final class KnownFindings {
   /** Adds the findings of all tables and relationships to the lists of their checks. */
   void update(
       CheckedDesign design,
-      BiFunction<Table, Rows, List<Numbered>> check,
+      BiFunction<TableMeaning, Rows, List<Numbered>> check,
       LinkCheck linkCheck,
       List<List<Finding>> byCheck) {
     updateTables(design, check, byCheck);
@@ -59,14 +60,14 @@ public final class KnownFindings {
 
   private void updateTables(
       CheckedDesign design,
-      BiFunction<Table, Rows, List<Numbered>> check,
+      BiFunction<TableMeaning, Rows, List<Numbered>> check,
       List<List<Finding>> byCheck) {
     Map<TableId, Known> next = HashMap.newHashMap(design.design().tables().size());
     for (Table table : design.design().tables()) {
       Rows rows = design.rows(table);
       Known before = known.get(table.id());
       boolean holds = before != null && before.table == table && before.rows == rows;
-      Known now = holds ? before : new Known(table, rows, check.apply(table, rows));
+      Known now = holds ? before : new Known(table, rows, check.apply(design.meaning(table), rows));
       next.put(table.id(), now);
       now.findings.forEach(numbered -> byCheck.get(numbered.check).add(numbered.finding));
     }

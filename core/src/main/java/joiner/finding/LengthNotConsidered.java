@@ -3,6 +3,7 @@ package joiner.finding;
 import java.util.Set;
 import java.util.function.Consumer;
 import joiner.edit.ChangeField;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
@@ -19,7 +20,8 @@ final class LengthNotConsidered implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     for (Field field : table.fields()) {
       if (field.type() instanceof FieldType.Text text && USUAL.contains(text.maxLength())) {
         report(table, field, text, longest(rows, field), found);

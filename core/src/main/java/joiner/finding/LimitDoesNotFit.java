@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import joiner.edit.ChangeField;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Limits;
 import joiner.model.Table;
@@ -22,7 +23,8 @@ final class LimitDoesNotFit implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     for (Field field : table.fields()) {
       for (String text : texts(field.limits())) {
         if (ValueReader.bound(text, field.type()) instanceof ReadValue.Unfit unfit) {

@@ -2,6 +2,7 @@ package joiner.finding;
 
 import java.util.function.Consumer;
 import joiner.edit.ChoicesToLookup;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
@@ -18,7 +19,8 @@ final class LongChoiceList implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     for (Field field : table.fields()) {
       if (field.type() instanceof FieldType.Choice choice && choice.values().size() > MOST) {
         found.accept(

@@ -4,8 +4,7 @@ import java.util.List;
 import java.util.function.Consumer;
 import joiner.edit.SetUnique;
 import joiner.expression.Checked;
-import joiner.expression.RuleLanguage;
-import joiner.model.Field;
+import joiner.meaning.TableMeaning;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableKind;
@@ -24,9 +23,10 @@ final class LookupWithoutUniqueLabel implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     if (table.kind() instanceof TableKind.Lookup && table.rowLabel().isPresent()) {
-      List<FieldId> shown = shown(table, table.rowLabel().get());
+      List<FieldId> shown = shown(meaning);
       if (!shown.isEmpty() && !table.isUnique(shown)) {
         String labels = String.join(" and ", table.labelsOf(shown));
         found.accept(
@@ -43,11 +43,10 @@ final class LookupWithoutUniqueLabel implements TableCheck {
     }
   }
 
-  private static List<FieldId> shown(Table table, String rowLabel) {
-    return RuleLanguage.value(rowLabel, table) instanceof Checked.Sound sound
-        ? sound.fields().stream()
-            .map(name -> table.fieldNamed(name).map(Field::id).orElseThrow())
-            .toList()
-        : List.of();
+  private static List<FieldId> shown(TableMeaning meaning) {
+    return switch (meaning.rowLabel().orElseThrow()) {
+      case Checked.Sound sound -> TableMeaning.fieldsOf(sound);
+      case Checked.Faulty faulty -> List.of();
+    };
   }
 }

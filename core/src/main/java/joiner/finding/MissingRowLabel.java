@@ -3,9 +3,8 @@ package joiner.finding;
 import java.util.Optional;
 import java.util.function.Consumer;
 import joiner.edit.ChangeTable;
-import joiner.expression.Expression;
-import joiner.expression.Span;
-import joiner.expression.SqlText;
+import joiner.expression.Formula;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
@@ -23,7 +22,8 @@ final class MissingRowLabel implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     if (table.rowLabel().isEmpty() && !(table.kind() instanceof TableKind.Join)) {
       String message = table.label() + " has no row label.";
       String why =
@@ -41,7 +41,8 @@ final class MissingRowLabel implements TableCheck {
                           why,
                           new Remedy(
                               "Show " + field.label(),
-                              ChangeTable.rowLabel(table, Optional.of(written(field))))))
+                              ChangeTable.rowLabel(
+                                  table, Optional.of(Formula.naming(field.name()))))))
               .orElseGet(() -> FINDING.about(table, message, why)));
     }
   }
@@ -56,9 +57,5 @@ final class MissingRowLabel implements TableCheck {
                 table.fields().stream()
                     .filter(field -> field.type() instanceof FieldType.Text)
                     .findFirst());
-  }
-
-  private static String written(Field field) {
-    return SqlText.iso().write(new Expression.FieldRef(field.name(), new Span(0, 0)));
   }
 }

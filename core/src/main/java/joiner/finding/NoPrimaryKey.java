@@ -2,6 +2,7 @@ package joiner.finding;
 
 import java.util.function.Consumer;
 import joiner.edit.Counters;
+import joiner.meaning.TableMeaning;
 import joiner.model.Table;
 import joiner.rows.Rows;
 
@@ -16,7 +17,8 @@ final class NoPrimaryKey implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     if (table.primaryKey().isEmpty()) {
       found.accept(
           FINDING.about(

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -22,7 +23,8 @@ final class RepeatedNumberedFields implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     Map<String, List<Field>> groups = new LinkedHashMap<>();
     for (Field field : table.fields()) {
       Matcher numbered = NUMBERED.matcher(field.name());

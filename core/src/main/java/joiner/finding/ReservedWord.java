@@ -5,6 +5,7 @@ import java.util.function.Consumer;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.naming.Engines;
@@ -23,7 +24,8 @@ final class ReservedWord implements TableCheck {
   }
 
   @Override
-  public void run(Table table, Rows rows, Consumer<Finding> found) {
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
     List<String> engines = reservedBy(table.name());
     if (!engines.isEmpty()) {
       String free = table.name() + "_row";

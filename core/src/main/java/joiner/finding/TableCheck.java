@@ -1,7 +1,7 @@
 package joiner.finding;
 
 import java.util.function.Consumer;
-import joiner.model.Table;
+import joiner.meaning.TableMeaning;
 import joiner.rows.Rows;
 
 /**
@@ -9,5 +9,5 @@ import joiner.rows.Rows;
  */
 non-sealed interface TableCheck extends DesignCheck {
   /** Reports what it finds in one table. */
-  void run(Table table, Rows rows, Consumer<Finding> found);
+  void run(TableMeaning meaning, Rows rows, Consumer<Finding> found);
 }

@@ -8,7 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * Reads and saves designs as folders that are valid Data Packages (<a

@@ -11,9 +11,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import joiner.meaning.Draft;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**

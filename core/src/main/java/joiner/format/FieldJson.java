@@ -7,11 +7,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import joiner.expression.Formula;
+import joiner.expression.Width;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Limits;
 
 /** A field as a Table Schema field descriptor. */
@@ -36,7 +37,7 @@ final class FieldJson {
     boolean unique = constraints.flag("unique");
     String label = members.optionalText("title").orElse(name);
     String description = members.text("description");
-    Optional<String> defaultValue = more.optionalText("default");
+    Optional<Formula> defaultValue = more.optionalText("default").map(Formula::new);
     var id = new FieldId(more.optionalText("id").orElse(name));
     members.any("type");
     Map<String, String> extras = new LinkedHashMap<>(members.rest().byProperty());
@@ -168,7 +169,7 @@ final class FieldJson {
       constraints.put("unique", true);
     }
     writeLimits(field, constraints);
-    field.defaultValue().ifPresent(text -> more.put("default", text));
+    field.defaultValue().ifPresent(formula -> more.put("default", formula.text()));
     Map<String, String> extras = new LinkedHashMap<>(field.extras().byProperty());
     extras
         .entrySet()
@@ -271,8 +272,7 @@ final class FieldJson {
   /** A bound in the JSON type of its field. */
   private static Json bound(String text, FieldType type) {
     boolean numeric =
-        joiner.expression.Kind.of(type) == joiner.expression.Kind.WHOLE
-            || joiner.expression.Kind.of(type) == joiner.expression.Kind.NUMBER;
+        type.kind() == joiner.expression.Kind.WHOLE || type.kind() == joiner.expression.Kind.NUMBER;
     return numeric && text.matches("-?(0|[1-9]\\d*)(\\.\\d+)?([eE][+-]?\\d+)?")
         ? new Json.Num(text, 0)
         : new Json.Text(text, 0);

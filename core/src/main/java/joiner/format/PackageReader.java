@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
@@ -19,7 +20,6 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 

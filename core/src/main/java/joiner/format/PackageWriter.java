@@ -13,12 +13,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 
 /**

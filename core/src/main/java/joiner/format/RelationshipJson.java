@@ -13,6 +13,7 @@ import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
 
 /** A relationship as a Table Schema foreign key of its child. */
 final class RelationshipJson {
@@ -41,8 +42,7 @@ final class RelationshipJson {
     if (childFields.isEmpty() || childFields.size() != parentFields.size()) {
       throw members.problem("a foreign key pairs as many fields as it refers to, at least one.");
     }
-    String name =
-        more.optionalText("name").orElse("fk_" + child.name() + "_" + String.join("_", names));
+    String name = more.optionalText("name").orElse(ConstraintNaming.reference(child.name(), names));
     var relationship =
         new Relationship(
             new RelationshipId(more.optionalText("id").orElse(name)),
@@ -119,7 +119,7 @@ final class RelationshipJson {
     }
     reference.put("fields", Json.Arr.of(parent.namesOf(r.parentFields())));
     var more = new Json.Obj();
-    String usual = "fk_" + child.name() + "_" + String.join("_", child.namesOf(r.childFields()));
+    String usual = ConstraintNaming.reference(child.name(), child.namesOf(r.childFields()));
     if (!r.id().value().equals(r.name())) {
       more.put("id", r.id().value());
     }

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.expression.Formula;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -94,7 +95,7 @@ final class TableJson {
         primary,
         uniques,
         indexes(more, ids, file),
-        more.optionalText("rowLabel"),
+        more.optionalText("rowLabel").map(Formula::new),
         rules(more, file),
         Extras.NONE);
   }
@@ -271,7 +272,7 @@ final class TableJson {
         more.put("joins", Json.Arr.of(List.of(join.first().value(), join.second().value())));
       }
     }
-    table.rowLabel().ifPresent(label -> more.put("rowLabel", label));
+    table.rowLabel().ifPresent(label -> more.put("rowLabel", label.text()));
     UniqueKeysJson.writeOrder(table, more);
     if (!table.indexes().isEmpty()) {
       more.put(
@@ -294,6 +295,6 @@ final class TableJson {
     if (!rule.label().equals(NamingPolicy.labelFor(rule.name()))) {
       json.put("label", rule.label());
     }
-    return json.put("condition", rule.condition()).put("message", rule.message());
+    return json.put("condition", rule.condition().text()).put("message", rule.message());
   }
 }

@@ -8,6 +8,7 @@ import java.util.Map;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.UniqueKey;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 
 /**
@@ -60,7 +61,7 @@ final class UniqueKeysJson {
   }
 
   private static String usualName(String table, List<String> fields) {
-    return "uq_" + table + "_" + String.join("_", fields);
+    return ConstraintNaming.unique(table, fields);
   }
 
   private static UniqueKey usual(Table table, List<FieldId> fields, List<UniqueKey> before) {

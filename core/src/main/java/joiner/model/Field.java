@@ -1,6 +1,7 @@
 package joiner.model;
 
 import java.util.Optional;
+import joiner.expression.Formula;
 
 /**
  * One field of a table.
@@ -21,7 +22,7 @@ public record Field(
     String label,
     FieldType type,
     boolean required,
-    Optional<String> defaultValue,
+    Optional<Formula> defaultValue,
     Limits limits,
     String description,
     Extras extras) {
@@ -66,7 +67,7 @@ public record Field(
     return new Field(id, name, label, type, other, defaultValue, limits, description, extras);
   }
 
-  public Field withDefault(Optional<String> other) {
+  public Field withDefault(Optional<Formula> other) {
     return new Field(id, name, label, type, required, other, limits, description, extras);
   }
 

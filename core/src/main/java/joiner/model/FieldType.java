@@ -2,6 +2,9 @@ package joiner.model;
 
 import java.util.List;
 import java.util.OptionalInt;
+import joiner.expression.Kind;
+import joiner.expression.ValueType;
+import joiner.expression.Width;
 
 /**
  * What values a field holds. A closed set: every {@code switch} over it is exhaustive. Lengths
@@ -141,53 +144,36 @@ public sealed interface FieldType {
    */
   record Kept(String standardType) implements FieldType {}
 
-  /** Width of a whole number in bits. */
-  enum Width {
-    BITS_16(16, Short.MIN_VALUE, Short.MAX_VALUE),
-    BITS_32(32, Integer.MIN_VALUE, Integer.MAX_VALUE),
-    BITS_64(64, Long.MIN_VALUE, Long.MAX_VALUE);
-
-    private final int bits;
-    private final long min;
-    private final long max;
-
-    Width(int bits, long min, long max) {
-      this.bits = bits;
-      this.min = min;
-      this.max = max;
-    }
-
-    /** 16, 32 or 64. */
-    public int bits() {
-      return bits;
-    }
-
-    /** Smallest value. */
-    public long min() {
-      return min;
-    }
-
-    /** Greatest value. */
-    public long max() {
-      return max;
-    }
-
-    /** The width with that many bits; anything but 16, 32 and 64 is refused. */
-    public static Width ofBits(int bits) {
-      for (Width width : values()) {
-        if (width.bits == bits) {
-          return width;
-        }
-      }
-      throw new IllegalArgumentException("a whole number has 16, 32 or 64 bits, not " + bits);
-    }
-  }
-
   /**
    * The type a foreign key to a key of this type has: a counter is referred to by a plain number.
    */
   default FieldType asReferenced() {
     return this instanceof Counter counter ? new WholeNumber(counter.width()) : this;
+  }
+
+  /** What formulas know of the field's values. */
+  default ValueType valueType() {
+    return switch (this) {
+      case Sized t -> ValueType.of(Kind.TEXT);
+      case LongText t -> ValueType.of(Kind.TEXT);
+      case Choice t -> ValueType.of(Kind.TEXT);
+      case Kept t -> ValueType.of(Kind.TEXT);
+      case WholeNumber t -> ValueType.whole(t.width());
+      case Counter t -> ValueType.whole(t.width());
+      case Decimal t -> ValueType.number(t.scale());
+      case Money t -> ValueType.number(t.scale());
+      case AnyNumber t -> ValueType.of(Kind.NUMBER);
+      case TrueFalse t -> ValueType.of(Kind.BOOLEAN);
+      case Date t -> ValueType.of(Kind.DATE);
+      case Time t -> ValueType.of(Kind.TIME);
+      case DateTime t -> ValueType.of(t.zoned() ? Kind.ZONED : Kind.DATE_TIME);
+      case Uuid t -> ValueType.of(Kind.UUID);
+    };
+  }
+
+  /** The kind of its values, as formulas compare and compute with them. */
+  default Kind kind() {
+    return valueType().kind();
   }
 
   /** The maximum length of text types, otherwise empty. */

@@ -1,5 +1,7 @@
 package joiner.model;
 
+import joiner.expression.Formula;
+
 /**
  * A condition every row of a table meets.
  *
@@ -9,14 +11,19 @@ package joiner.model;
  *     edited
  * @param message what a person reads whose row is refused
  */
-public record Rule(String name, String label, String condition, String message) {
+public record Rule(String name, String label, Formula condition, String message) {
   public Rule {
     if (name.isBlank()) {
       throw new IllegalArgumentException("rule name is blank");
     }
   }
 
-  public Rule withCondition(String other) {
+  /** A rule whose condition is given as its text. */
+  public Rule(String name, String label, String condition, String message) {
+    this(name, label, new Formula(condition), message);
+  }
+
+  public Rule withCondition(Formula other) {
     return new Rule(name, label, other, message);
   }
 

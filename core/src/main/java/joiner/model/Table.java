@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import joiner.expression.Formula;
 
 /**
  * One table of a design.
@@ -40,7 +41,7 @@ public record Table(
     List<FieldId> primaryKey,
     List<UniqueKey> uniqueKeys,
     List<Index> indexes,
-    Optional<String> rowLabel,
+    Optional<Formula> rowLabel,
     List<Rule> rules,
     Extras extras) {
 
@@ -387,7 +388,7 @@ public record Table(
     return withIndexes(all);
   }
 
-  public Table withRowLabel(Optional<String> other) {
+  public Table withRowLabel(Optional<Formula> other) {
     return new Table(
         id,
         name,

@@ -1,39 +1,43 @@
 package joiner.rows;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.OwnField;
 import joiner.model.Table;
 
 /** The rows of a table as typed values, column by column; what does not fit its type is NULL. */
 public final class RowValues {
+  private final Table table;
   private final Rows rows;
-  private final Map<String, Field> fields;
-  private final Map<String, Value[]> columns = new java.util.HashMap<>();
+  private final Map<FieldId, Value[]> columns = new HashMap<>();
 
   /** The typed values of those rows; columns are read when first asked for. */
   public RowValues(Table table, Rows rows) {
+    this.table = table;
     this.rows = rows;
-    this.fields = table.fieldsByName();
   }
 
-  /** One row, from 0, as a function from field name to value. */
-  public Function<String, Value> row(int row) {
-    return name -> column(name)[row];
+  /** One row, from 0, as formulas of the table read it. */
+  public Function<Reference, Value> row(int row) {
+    return reference ->
+        switch (reference) {
+          case OwnField own -> column(own.field())[row];
+          default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
+        };
   }
 
-  private Value[] column(String name) {
-    return columns.computeIfAbsent(name, this::read);
+  private Value[] column(FieldId field) {
+    return columns.computeIfAbsent(field, id -> read(table.field(id)));
   }
 
-  private Value[] read(String name) {
-    Field field = fields.get(name);
-    if (field == null) {
-      throw new IllegalArgumentException("no field " + name);
-    }
+  private Value[] read(Field field) {
     Value[] values = new Value[rows.count()];
     for (int i = 0; i < values.length; i++) {
       values[i] = ValueReader.valueOrNull(rows.cell(i, field.id()), field.type());
@@ -43,6 +47,6 @@ public final class RowValues {
 
   /** The typed value of one field in every row. */
   public List<Value> values(Field field) {
-    return new ArrayList<>(List.of(column(field.name())));
+    return new ArrayList<>(List.of(column(field.id())));
   }
 }

@@ -13,8 +13,8 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import joiner.expression.Kind;
 import joiner.expression.Value;
+import joiner.expression.Width;
 import joiner.model.FieldType;
 
 /**
@@ -67,7 +67,7 @@ public final class ValueReader {
    */
   public static ReadValue bound(String text, FieldType type) {
     boolean number =
-        switch (Kind.of(type)) {
+        switch (type.kind()) {
           case WHOLE, NUMBER -> true;
           case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
         };
@@ -101,7 +101,7 @@ public final class ValueReader {
     }
   }
 
-  private static ReadValue whole(String text, FieldType.Width width) {
+  private static ReadValue whole(String text, Width width) {
     if (!WHOLE.matcher(text).matches()) {
       return unfit("a whole number");
     }

@@ -5,9 +5,9 @@ import java.nio.file.Path;
 import java.util.List;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.TableSink;
 

@@ -20,6 +20,7 @@ import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedColumn;
 import joiner.rows.EncodedTable;
@@ -100,7 +101,7 @@ public final class SourceImport {
     FieldId link = detail.fields().get(1).id();
     return new AddRelationship(
         Relationship.of(
-                "fk_" + detail.name() + "_" + header.name(),
+                ConstraintNaming.reference(detail.name(), List.of(header.name())),
                 detail.id(),
                 List.of(link),
                 header.id(),
@@ -140,7 +141,9 @@ public final class SourceImport {
     if (source.parent().isPresent()) {
       FieldId link = fields.get(1).id();
       table =
-          table.withIndexAdded(new Index("ix_" + name + "_" + fields.get(1).name(), List.of(link)));
+          table.withIndexAdded(
+              new Index(
+                  ConstraintNaming.index(name, List.of(fields.get(1).name())), List.of(link)));
     }
     return new Imported(table, rows(table, source, place, columns), columns);
   }

@@ -13,13 +13,13 @@ import joiner.RandomDesigns;
 import joiner.Tries;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeRows;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 
 /** What is known from before never makes a difference to what an audit says. */

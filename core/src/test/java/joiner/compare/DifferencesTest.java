@@ -13,13 +13,14 @@ import joiner.edit.ChangeTable;
 import joiner.edit.ChangeTitle;
 import joiner.edit.RemoveField;
 import joiner.edit.RemoveTable;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 
 class DifferencesTest {
@@ -95,7 +96,7 @@ class DifferencesTest {
             new Change(f -> f.withName("volume"), "another name"),
             new Change(f -> f.withLabel("Volume"), "another label"),
             new Change(f -> f.withRequired(!f.required()), "another whether it is required"),
-            new Change(f -> f.withDefault(Optional.of("5")), "another default"),
+            new Change(f -> f.withDefault(Optional.of(new Formula("5"))), "another default"),
             new Change(f -> f.withLimits(limits), "another limits"),
             new Change(f -> f.withDescription("In litres."), "another note"))) {
       Draft theirs =

@@ -5,16 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Rule;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.Test;
@@ -50,7 +51,8 @@ class ScriptTextTest {
   @CsvSource({"a PRIMARY KEY b", "PRIMARY KEY (x)", "CREATE TABLE t (", "CURRENT_DATE"})
   void aDefaultThatLooksLikeSqlChangesNothingElse(String text) {
     Field note =
-        Field.of("note", "Note", new FieldType.Text(40)).withDefault(Optional.of("'" + text + "'"));
+        Field.of("note", "Note", new FieldType.Text(40))
+            .withDefault(Optional.of(new Formula("'" + text + "'")));
     for (Dialect dialect : ALL) {
       String plain = create(kiln(Field.of("note", "Note", new FieldType.Text(40))), dialect);
       String with = create(kiln(note), dialect);
@@ -70,7 +72,7 @@ class ScriptTextTest {
     String text = "it''s ".repeat(4_000);
     Field note =
         Field.of("note", "Note", new FieldType.LongText())
-            .withDefault(Optional.of("'" + text + "'"));
+            .withDefault(Optional.of(new Formula("'" + text + "'")));
     for (Dialect dialect : ALL) {
       assertThat(create(kiln(note), dialect)).contains(" DEFAULT '" + text + "'");
     }
@@ -80,14 +82,16 @@ class ScriptTextTest {
   void defaultsThatAreComputedStandInBracketsOnSqlite() {
     Field day =
         Field.of("day", "Day", new FieldType.Date())
-            .withDefault(Optional.of("CURRENT_DATE + INTERVAL '7' DAY"));
+            .withDefault(Optional.of(new Formula("CURRENT_DATE + INTERVAL '7' DAY")));
     assertThat(create(kiln(day), Dialects.SQLITE))
         .contains("DEFAULT (date(CURRENT_DATE, '+7 days'))");
     Field today =
-        Field.of("day", "Day", new FieldType.Date()).withDefault(Optional.of("CURRENT_DATE"));
+        Field.of("day", "Day", new FieldType.Date())
+            .withDefault(Optional.of(new Formula("CURRENT_DATE")));
     assertThat(create(kiln(today), Dialects.SQLITE)).contains("DEFAULT CURRENT_DATE");
     Field less =
-        Field.of("n", "N", new FieldType.WholeNumber(Width.BITS_32)).withDefault(Optional.of("-5"));
+        Field.of("n", "N", new FieldType.WholeNumber(Width.BITS_32))
+            .withDefault(Optional.of(new Formula("-5")));
     assertThat(create(kiln(less), Dialects.SQLITE)).contains("DEFAULT -5");
   }
 

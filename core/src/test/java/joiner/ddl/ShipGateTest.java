@@ -6,8 +6,8 @@ import java.util.List;
 import joiner.Pottery;
 import joiner.audit.Audit;
 import joiner.finding.DesignChecks;
+import joiner.meaning.Draft;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 
 class ShipGateTest {

@@ -9,6 +9,7 @@ import joiner.Pottery;
 import joiner.audit.Audit;
 import joiner.finding.DesignChecks;
 import joiner.finding.Severity;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -19,7 +20,6 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 
 class EditTest {
@@ -126,7 +126,7 @@ class EditTest {
     Table firing = demo.design().table(new TableId("firing"));
     Field ended = firing.fieldNamed("ended_at").orElseThrow();
     Draft renamed = ChangeField.rename(firing, ended, "Finished", "finished_at").apply(demo);
-    assertThat(renamed.design().table(firing.id()).rules().getFirst().condition())
+    assertThat(renamed.design().table(firing.id()).rules().getFirst().condition().text())
         .isEqualTo("finished_at IS NULL OR finished_at > started_at");
     assertSound(renamed);
   }

@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import joiner.Pottery;
 import joiner.audit.Audit;
+import joiner.meaning.Draft;
 import joiner.model.Relationship;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 
 class ProposedReferenceTest {

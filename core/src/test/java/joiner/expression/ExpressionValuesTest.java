@@ -7,9 +7,11 @@ import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
+import joiner.Formulas;
 import joiner.Pottery;
 import joiner.RandomRules;
 import joiner.Tries;
+import joiner.meaning.TableMeaning;
 import joiner.model.Table;
 import joiner.rows.RowValues;
 import joiner.rows.Rows;
@@ -45,7 +47,7 @@ class ExpressionValuesTest {
   }
 
   private static Checked.Sound sound(String text) {
-    Checked checked = RuleLanguage.value(text, TABLE);
+    Checked checked = Formulas.value(text, TABLE);
     assertThat(checked).as(text).isInstanceOf(Checked.Sound.class);
     return (Checked.Sound) checked;
   }
@@ -295,7 +297,7 @@ class ExpressionValuesTest {
         "1e99999~0~The number is too long; at most 1000 digits."
       })
   void isRefusedInWords(String text, int at, String says) {
-    Checked checked = RuleLanguage.value(text, TABLE);
+    Checked checked = Formulas.value(text, TABLE);
     assertThat(checked).as(text).isInstanceOf(Checked.Faulty.class);
     Problem problem = ((Checked.Faulty) checked).problems().getFirst();
     assertThat(problem.message()).as(text).isEqualTo(says);
@@ -305,10 +307,10 @@ class ExpressionValuesTest {
 
   @Test
   void nothingAtAllAsksForACondition() {
-    assertThat(((Checked.Faulty) RuleLanguage.condition("", TABLE)).problems())
+    assertThat(((Checked.Faulty) Formulas.condition("", TABLE)).problems())
         .extracting(Problem::message)
         .containsExactly("There is nothing here yet; type a condition.");
-    assertThat(((Checked.Faulty) RuleLanguage.condition("xyzzy = 1", TABLE)).problems())
+    assertThat(((Checked.Faulty) Formulas.condition("xyzzy = 1", TABLE)).problems())
         .first()
         .satisfies(p -> assertThat(p.message()).contains("; its fields are id, small, whole"));
   }
@@ -369,18 +371,21 @@ class ExpressionValuesTest {
         .forEach(
             seed -> {
               String text = new RandomRules(seed).condition();
-              if (RuleLanguage.condition(text, TABLE) instanceof Checked.Sound first) {
+              if (Formulas.condition(text, TABLE) instanceof Checked.Sound first) {
                 String printed = SqlText.iso().write(first.tree());
-                Checked.Sound again = (Checked.Sound) RuleLanguage.condition(printed, TABLE);
+                Checked.Sound again = (Checked.Sound) Formulas.condition(printed, TABLE);
                 assertThat(SqlText.iso().write(again.tree())).as(text).isEqualTo(printed);
-                assertThat(again.fields()).isEqualTo(first.fields());
+                assertThat(again.reads()).isEqualTo(first.reads());
+                assertThat(again.tree()).as("places make no difference").isEqualTo(first.tree());
               }
             });
   }
 
   @Test
   void aRuleKnowsItsFieldsAndWhetherItReadsTheClock() {
-    assertThat(sound("kiln = note OR kiln = 'a'").fields()).containsExactly("kiln", "note");
+    assertThat(sound("kiln = note OR kiln = 'a'").reads())
+        .extracting(Reference::name)
+        .containsExactly("kiln", "note");
     for (String clocked :
         List.of(
             "day < CURRENT_DATE",
@@ -400,13 +405,41 @@ class ExpressionValuesTest {
     assertThat(sound("CASE kiln WHEN 'a' THEN 1 ELSE 2 END = 1").readsClock()).isFalse();
   }
 
+  private static String renamed(String text, Map<String, String> names) {
+    return new Formula(text)
+        .renamed(TableMeaning.of(TABLE).scope(), to -> names.getOrDefault(to.name(), to.name()))
+        .text();
+  }
+
   @Test
   void aRenameReachesEveryPlaceAndNoText() {
-    assertThat(Renaming.rename("a = 1 AND \"a\" > 2 AND 'a' <> b AND A < 3", "a", "new name"))
-        .isEqualTo("\"new name\" = 1 AND \"new name\" > 2 AND 'a' <> b AND \"new name\" < 3");
-    assertThat(Renaming.rename("a = ", "a", "b")).isEqualTo("a = ");
-    assertThat(Renaming.rename("CASE a WHEN 1 THEN a ELSE -a END IN (a, b)", "a", "c"))
-        .isEqualTo("CASE c WHEN 1 THEN c ELSE -c END IN (c, b)");
+    assertThat(
+            renamed(
+                "kiln>'a'  AND \"kiln\" > 'b' AND 'kiln' <> note AND KILN < 'c'",
+                Map.of("kiln", "new name")))
+        .isEqualTo(
+            "\"new name\">'a'  AND \"new name\" > 'b' AND 'kiln' <> note AND \"new name\" < 'c'");
+    assertThat(renamed("kiln = ", Map.of("kiln", "b"))).isEqualTo("kiln = ");
+    assertThat(
+            renamed(
+                "CASE small WHEN 1 THEN small ELSE -small END IN (small, big)",
+                Map.of("small", "c")))
+        .isEqualTo("CASE c WHEN 1 THEN c ELSE -c END IN (c, big)");
+  }
+
+  @Test
+  void namesThatChangePlacesAreRenamedAtOnce() {
+    assertThat(renamed("small < big", Map.of("small", "big", "big", "small")))
+        .isEqualTo("big < small");
+    assertThat(renamed("nowhere < big", Map.of("nowhere", "x"))).isEqualTo("nowhere < big");
+  }
+
+  @Test
+  void theSameSaidElsewhereIsEqualAndAnotherThingIsNot() {
+    assertThat(sound("small<big").tree()).isEqualTo(sound("  small  <  big ").tree());
+    assertThat(sound("small<big").tree().hashCode())
+        .isEqualTo(sound(" small<big").tree().hashCode());
+    assertThat(sound("small < big").tree()).isNotEqualTo(sound("big < small").tree());
   }
 
   @ParameterizedTest
@@ -463,7 +496,7 @@ class ExpressionValuesTest {
       int deepest = 0;
       for (int depth = 1; depth <= 420; depth++) {
         String text = pair[0].repeat(depth) + core + pair[1].repeat(depth);
-        boolean read = RuleLanguage.value(text, TABLE) instanceof Checked.Sound;
+        boolean read = Formulas.value(text, TABLE) instanceof Checked.Sound;
         if (read) {
           assertThat(depth).as("%s once refused stays refused", pair[0]).isEqualTo(deepest + 1);
           deepest = depth;
@@ -472,26 +505,26 @@ class ExpressionValuesTest {
       assertThat(deepest).as(pair[0]).isBetween(60, 200);
     }
     String chain = "1" + " + 1".repeat(200);
-    assertThat(RuleLanguage.value(chain, TABLE)).isInstanceOf(Checked.Sound.class);
+    assertThat(Formulas.value(chain, TABLE)).isInstanceOf(Checked.Sound.class);
     for (String sign : List.of(" + 1", " - 1", " * 1")) {
-      assertThat(RuleLanguage.value("1" + sign.repeat(201), TABLE))
+      assertThat(Formulas.value("1" + sign.repeat(201), TABLE))
           .isInstanceOfSatisfying(
               Checked.Faulty.class,
               faulty ->
                   assertThat(faulty.problems().getFirst().message())
                       .isEqualTo("Too many operators in one chain (limit 200)."));
     }
-    assertThat(RuleLanguage.value("(".repeat(300) + "1" + ")".repeat(300), TABLE))
+    assertThat(Formulas.value("(".repeat(300) + "1" + ")".repeat(300), TABLE))
         .isInstanceOfSatisfying(
             Checked.Faulty.class,
             faulty ->
                 assertThat(faulty.problems().getFirst().message())
                     .isEqualTo("Nested too deeply (limit 200)."));
     String flat = "(1=1)" + " AND (1=1)".repeat(500);
-    assertThat(RuleLanguage.value(flat, TABLE))
+    assertThat(Formulas.value(flat, TABLE))
         .as("depth ends with its bracket")
         .isInstanceOf(Checked.Sound.class);
     String many = "1=1" + " AND NOT 1=2 AND CASE WHEN 1=1 THEN -1 END = - 1 AND +1=1".repeat(300);
-    assertThat(RuleLanguage.value(many, TABLE)).isInstanceOf(Checked.Sound.class);
+    assertThat(Formulas.value(many, TABLE)).isInstanceOf(Checked.Sound.class);
   }
 }

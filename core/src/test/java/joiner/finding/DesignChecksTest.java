@@ -9,11 +9,13 @@ import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.edit.ChangeField;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -22,7 +24,6 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -88,15 +89,18 @@ class DesignChecksTest {
             true),
         new Case(
             "default-does-not-fit",
-            field("piece", "stage", f -> f.withDefault(Optional.of("'raw'"))),
+            field("piece", "stage", f -> f.withDefault(Optional.of(new Formula("'raw'")))),
             true),
         new Case(
             "default-does-not-fit",
-            field("kiln", "litres", f -> f.withDefault(Optional.of("99999"))),
+            field("kiln", "litres", f -> f.withDefault(Optional.of(new Formula("99999")))),
             true),
         new Case(
             "default-does-not-fit",
-            field("kiln", "name", f -> f.withDefault(Optional.of("'" + "x".repeat(25) + "'"))),
+            field(
+                "kiln",
+                "name",
+                f -> f.withDefault(Optional.of(new Formula("'" + "x".repeat(25) + "'")))),
             true),
         new Case(
             "limit-does-not-fit",

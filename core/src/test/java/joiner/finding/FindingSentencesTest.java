@@ -8,11 +8,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import joiner.Pottery;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Noun;
@@ -22,7 +25,6 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.UniqueKey;
-import joiner.rows.Draft;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.Test;
@@ -119,7 +121,7 @@ class FindingSentencesTest {
         .isEqualTo("Where a kiln is picked or named, people would see a bare key.");
     Draft mended =
         finding.remedies().getFirst().edit().apply(new Draft(design(kiln), SampleRows.NONE));
-    assertThat(mended.design().table(kiln.id()).rowLabel()).contains("kiln_name");
+    assertThat(mended.design().table(kiln.id()).rowLabel()).contains(new Formula("kiln_name"));
     assertThat(
             offers(
                 found(
@@ -160,11 +162,11 @@ class FindingSentencesTest {
         "DATE ~ CURRENT_DATE ~ ",
         "DATE ~ '2026-03-14' ~ it is text, the field holds a date.",
         "CHOICE ~ 'gas' ~ ",
-        "CHOICE ~ 'coal' ~ it is not one of gas, wood.",
+        "CHOICE ~ 'coal' ~ it must be one of gas, wood.",
         "LISTED ~ 'b' ~ ",
-        "LISTED ~ 'c' ~ it is not one of a, b.",
+        "LISTED ~ 'c' ~ it must be one of a, b.",
         "SHORT ~ 'abcd' ~ ",
-        "SHORT ~ 'abcde' ~ it is longer than the 4 characters allowed."
+        "SHORT ~ 'abcde' ~ it must have at most 4 characters."
       })
   void aDefaultFitsItsFieldOrSaysWhyNot(String type, String text, String misfit) {
     Field field =
@@ -177,7 +179,12 @@ class FindingSentencesTest {
           case "LISTED" -> field("a", TEXT).withLimits(allowing("a", "b"));
           default -> field("a", new FieldType.Text(4));
         };
-    assertThat(DefaultFit.misfit(field, text)).isEqualTo(Optional.ofNullable(misfit));
+    assertThat(
+            DefaultFit.misfit(
+                field,
+                TableMeaning.of(table("kiln", field)).constraintsOf(field.id()),
+                new Formula(text).constant()))
+        .isEqualTo(Optional.ofNullable(misfit));
   }
 
   private static Design linked(ReferentialAction delete, ReferentialAction update, Field link) {
@@ -220,7 +227,7 @@ class FindingSentencesTest {
                 linked(
                     ReferentialAction.SET_DEFAULT,
                     ReferentialAction.NO_ACTION,
-                    required.withDefault(Optional.of("1")))))
+                    required.withDefault(Optional.of(new Formula("1"))))))
         .isEmpty();
     assertThat(
             found(
@@ -435,7 +442,7 @@ class FindingSentencesTest {
     Table kiln =
         table("kiln", field("a", TEXT).withLimits(Limits.NONE.withPattern(Optional.of("["))))
             .withRules(List.of(new Rule("r", "Hot", "heat > 1", "")))
-            .withRowLabel(Optional.of("nam"));
+            .withRowLabel(Optional.of(new Formula("nam")));
     assertThat(says("faulty-expression", design(kiln)))
         .hasSize(3)
         .anySatisfy(s -> assertThat(s).startsWith("The rule Hot of Kiln cannot be used: There is"))

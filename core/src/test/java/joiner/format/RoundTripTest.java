@@ -6,8 +6,8 @@ import java.nio.file.Path;
 import java.util.Map;
 import joiner.RandomDesigns;
 import joiner.Tries;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

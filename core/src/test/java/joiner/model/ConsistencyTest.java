@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Optional;
 import joiner.Pottery;
+import joiner.expression.Width;
 import org.junit.jupiter.api.Test;
 
 /** What does not fit together cannot be built, and what is taken away leaves nothing dangling. */
@@ -173,7 +174,7 @@ class ConsistencyTest {
     refused(() -> new FieldType.Money(4, -1), "no more decimals");
     refused(() -> new FieldType.Choice(List.of()), "choices");
     refused(() -> new FieldType.Choice(List.of("a", "a")), "choices");
-    refused(() -> FieldType.Width.ofBits(8), "not 8");
+    refused(() -> Width.ofBits(8), "not 8");
     refused(() -> new Area("A", 6), "0 to 5");
     refused(() -> new FieldId(" "), "blank");
     refused(() -> new TableId(""), "blank");

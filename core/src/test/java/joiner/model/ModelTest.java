@@ -11,6 +11,8 @@ import java.util.function.UnaryOperator;
 import joiner.Pottery;
 import joiner.RandomDesigns;
 import joiner.Tries;
+import joiner.expression.Formula;
+import joiner.expression.Width;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -240,14 +242,14 @@ class ModelTest {
   /** Two's complement. */
   @Test
   void wholeNumbersHaveTheirWidths() {
-    for (FieldType.Width width : FieldType.Width.values()) {
-      assertThat(FieldType.Width.ofBits(width.bits())).isEqualTo(width);
+    for (Width width : Width.values()) {
+      assertThat(Width.ofBits(width.bits())).isEqualTo(width);
       assertThat(width.max()).isEqualTo(-(width.min() + 1));
     }
-    assertThat(FieldType.Width.BITS_16.min()).isEqualTo(-32_768);
-    assertThat(FieldType.Width.BITS_32.max()).isEqualTo(2_147_483_647L);
-    assertThat(FieldType.Width.BITS_64.max()).isEqualTo(9_223_372_036_854_775_807L);
-    assertThat(FieldType.Width.BITS_32.bits()).isEqualTo(32);
+    assertThat(Width.BITS_16.min()).isEqualTo(-32_768);
+    assertThat(Width.BITS_32.max()).isEqualTo(2_147_483_647L);
+    assertThat(Width.BITS_64.max()).isEqualTo(9_223_372_036_854_775_807L);
+    assertThat(Width.BITS_32.bits()).isEqualTo(32);
   }
 
   @Test
@@ -289,8 +291,8 @@ class ModelTest {
 
   @Test
   void aCounterIsReferredToByAPlainNumber() {
-    assertThat(new FieldType.Counter(FieldType.Width.BITS_64).asReferenced())
-        .isEqualTo(new FieldType.WholeNumber(FieldType.Width.BITS_64));
+    assertThat(new FieldType.Counter(Width.BITS_64).asReferenced())
+        .isEqualTo(new FieldType.WholeNumber(Width.BITS_64));
     assertThat(new FieldType.Text(9).asReferenced()).isEqualTo(new FieldType.Text(9));
   }
 
@@ -323,7 +325,8 @@ class ModelTest {
   @Test
   void whatIsChangedIsChangedAndNothingElse() {
     Table table = shelf();
-    assertThat(table.withRowLabel(Optional.of("a")).rowLabel()).contains("a");
+    assertThat(table.withRowLabel(Optional.of(new Formula("a"))).rowLabel())
+        .contains(new Formula("a"));
     assertThat(table.withArea("Store").area()).isEqualTo("Store");
     assertThat(table.withDescription("x").description()).isEqualTo("x");
     assertThat(table.withExtras(new Extras(Map.of("p", "1"))).extras().byProperty())

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Noun;

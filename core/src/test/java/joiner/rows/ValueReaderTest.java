@@ -6,12 +6,16 @@ import java.util.List;
 import java.util.Optional;
 import joiner.Pottery;
 import joiner.expression.Evaluator;
+import joiner.expression.Formula;
 import joiner.expression.Value;
+import joiner.expression.Width;
+import joiner.meaning.RowLabels;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Noun;
+import joiner.model.OwnField;
 import joiner.model.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -128,24 +132,27 @@ class ValueReaderTest {
 
   @Test
   void aRowIsNamedByItsLabelElseByItsKeyElseByItsPlace() {
-    Table labelled = KILN.withRowLabel(Optional.of("'Kiln ' || name"));
-    var labels = new RowLabels(labelled, ROWS, Pottery.CLOCK);
+    Table labelled = KILN.withRowLabel(Optional.of(new Formula("'Kiln ' || name")));
+    var labels = new RowLabels(TableMeaning.of(labelled), ROWS, Pottery.CLOCK);
     assertThat(labels.of(0)).isEqualTo("Kiln Ember");
     assertThat(labels.of(1)).isEqualTo("2");
-    var keys = new RowLabels(KILN, ROWS, Pottery.CLOCK);
+    var keys = new RowLabels(TableMeaning.of(KILN), ROWS, Pottery.CLOCK);
     assertThat(keys.of(0)).isEqualTo("1");
     assertThat(keys.of(2)).isEqualTo("row 3");
-    Table faulty = KILN.withRowLabel(Optional.of("nonsense ||"));
-    assertThat(new RowLabels(faulty, ROWS, Pottery.CLOCK).of(0)).isEqualTo("1");
+    Table faulty = KILN.withRowLabel(Optional.of(new Formula("nonsense ||")));
+    assertThat(new RowLabels(TableMeaning.of(faulty), ROWS, Pottery.CLOCK).of(0)).isEqualTo("1");
   }
 
   @Test
   void typedRowsGiveTheValuesOfTheirFields() {
     var values = new RowValues(KILN, ROWS);
-    assertThat(Evaluator.show(values.row(0).apply("no"))).isEqualTo("1");
-    assertThat(values.row(1).apply("name")).isEqualTo(Value.NULL);
+    assertThat(Evaluator.show(values.row(0).apply(OwnField.of(KILN.fields().getFirst()))))
+        .isEqualTo("1");
+    assertThat(values.row(1).apply(OwnField.of(KILN.fieldNamed("name").orElseThrow())))
+        .isEqualTo(Value.NULL);
     assertThat(values.values(KILN.fields().getLast())).hasSize(3);
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> values.row(0).apply("nowhere"))
+    var elsewhere = OwnField.of(Field.of("nowhere", "Nowhere", new FieldType.Date()));
+    org.assertj.core.api.Assertions.assertThatThrownBy(() -> values.row(0).apply(elsewhere))
         .hasMessageContaining("nowhere");
   }
 

@@ -15,12 +15,12 @@ import joiner.edit.Split;
 import joiner.edit.SplitChoices;
 import joiner.finding.DesignChecks;
 import joiner.finding.Severity;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Draft;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.Test;
 

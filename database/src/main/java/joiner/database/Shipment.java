@@ -12,8 +12,8 @@ import joiner.ddl.Dialect;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Statement;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 
 /**
  * Makes a design real: runs its script on a target in one transaction, reads the catalog back and

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
+import joiner.Formulas;
 import joiner.RandomRules;
 import joiner.Tries;
 import joiner.ddl.Dialect;
@@ -20,10 +21,9 @@ import joiner.ddl.RowsChoice;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
-import joiner.expression.RuleLanguage;
 import joiner.expression.Value;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 import joiner.rows.RowValues;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -119,7 +119,7 @@ class RulesOnEnginesTest {
   }
 
   private static boolean anyEmpty(Checked.Sound rule, RowValues values, int row) {
-    return rule.fields().stream().anyMatch(f -> values.row(row).apply(f) instanceof Value.Null);
+    return rule.reads().stream().map(values.row(row)).anyMatch(Value.Null.class::isInstance);
   }
 
   private static boolean hasSides(String condition) {
@@ -134,8 +134,8 @@ class RulesOnEnginesTest {
       AtomicLong compared,
       AtomicLong left) {
     Table table = RandomRules.table();
-    if (!(RuleLanguage.condition(condition, table) instanceof Checked.Sound rule)) {
-      assertThat(((Checked.Faulty) RuleLanguage.condition(condition, table)).problems())
+    if (!(Formulas.condition(condition, table) instanceof Checked.Sound rule)) {
+      assertThat(((Checked.Faulty) Formulas.condition(condition, table)).problems())
           .as(condition)
           .allMatch(problem -> problem.message().startsWith("This cannot be computed"));
       return;

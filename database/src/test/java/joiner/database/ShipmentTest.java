@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import joiner.Formulas;
 import joiner.Pottery;
 import joiner.audit.Audit;
 import joiner.ddl.Dialect;
@@ -19,12 +20,13 @@ import joiner.ddl.Dialects;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.expression.Checked;
-import joiner.expression.RuleLanguage;
+import joiner.expression.Formula;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 import joiner.model.Index;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
@@ -33,7 +35,6 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.UniqueKey;
-import joiner.rows.Draft;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -203,10 +204,11 @@ class ShipmentTest {
           Field.of(names.get(i), names.get(i), types.get(i))
               .withDescription("What's in \"" + names.get(i) + "\""));
     }
-    fields.set(1, fields.get(1).withDefault(Optional.of("'it''s'")).withRequired(true));
-    fields.set(3, fields.get(3).withDefault(Optional.of("-5")));
-    fields.set(9, fields.get(9).withDefault(Optional.of("CURRENT_DATE")));
-    fields.set(8, fields.get(8).withDefault(Optional.of("FALSE")));
+    fields.set(
+        1, fields.get(1).withDefault(Optional.of(new Formula("'it''s'"))).withRequired(true));
+    fields.set(3, fields.get(3).withDefault(Optional.of(new Formula("-5"))));
+    fields.set(9, fields.get(9).withDefault(Optional.of(new Formula("CURRENT_DATE"))));
+    fields.set(8, fields.get(8).withDefault(Optional.of(new Formula("FALSE"))));
     FieldId parent = new FieldId("parent");
     fields.add(Field.of("parent", "Parent", new FieldType.WholeNumber(Width.BITS_64)));
     Table all =
@@ -399,7 +401,7 @@ class ShipmentTest {
       ship(draft, url);
       Dialect dialect = Shipment.dialectOf(url);
       for (String condition : conditions) {
-        Checked.Sound sound = (Checked.Sound) RuleLanguage.condition(condition, firing);
+        Checked.Sound sound = (Checked.Sound) Formulas.condition(condition, firing);
         String sql = sqlOf(dialect, firing, condition);
         var expected = new ArrayList<String>();
         var values = new joiner.rows.RowValues(firing, draft.rows().of(firing.id()));

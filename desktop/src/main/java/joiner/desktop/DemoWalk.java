@@ -17,7 +17,7 @@ import joiner.ddl.SchemaScript;
 import joiner.finding.DesignChecks;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * The whole walk without a window: check, audit, script, ship, read back, and pictures of the

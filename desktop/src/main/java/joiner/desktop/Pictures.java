@@ -32,8 +32,8 @@ import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import joiner.model.Table;
-import joiner.rows.Draft;
 
 /** Takes pictures of the main views at 1280×800 without a display. */
 final class Pictures {

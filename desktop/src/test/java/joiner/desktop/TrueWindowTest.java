@@ -213,7 +213,7 @@ class TrueWindowTest {
         });
     robot.type(KeyCode.TAB);
     until(() -> scene.getFocusOwner() instanceof TextField);
-    until(() -> !bench.design().table(new TableId("kiln")).rules().getLast().condition().isEmpty());
+    until(() -> !bench.design().table(new TableId("kiln")).rules().getLast().condition().isBlank());
     until(() -> bench.verdict().isCurrent());
     TextField message = (TextField) scene.getFocusOwner();
     assertThat(message.getAccessibleText()).isEqualTo("Message when it is broken");
@@ -360,7 +360,7 @@ class TrueWindowTest {
         () ->
             bench.open(
                 OpenDesign.of(
-                    new joiner.rows.Draft(
+                    new joiner.meaning.Draft(
                         joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
     robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
     until(

@@ -26,6 +26,7 @@ import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
 import joiner.finding.Topic;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.ReferentialAction;
@@ -33,7 +34,6 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.rows.Draft;
 
 /** The side sheet of Connect: the readings of the chosen relationship, or all of a table's. */
 final class RelationshipSheet {

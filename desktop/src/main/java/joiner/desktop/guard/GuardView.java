@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Priority;
@@ -23,10 +24,10 @@ import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.expression.Checked;
-import joiner.expression.RuleLanguage;
 import joiner.finding.Topic;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
-import joiner.model.FieldType;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -177,42 +178,48 @@ public final class GuardView implements StageView {
 
   private Node kept(Dialect dialect, Table table) {
     long all = table.rules().size();
-    long kept = table.rules().stream().filter(rule -> keeps(dialect, table, rule)).count();
+    long kept =
+        bench.draft().meaning().of(table).rules().stream()
+            .filter(rule -> keeps(dialect, rule))
+            .count();
     return Parts.fact(
         dialect.engine(),
         kept == all ? texts.get("kept") : texts.get("kept.some", kept, all),
         kept == all ? "spruce" : "oak");
   }
 
-  private static boolean keeps(Dialect dialect, Table table, Rule rule) {
-    return RuleLanguage.condition(rule.condition(), table) instanceof Checked.Sound sound
+  private static boolean keeps(Dialect dialect, Constraint.Holds rule) {
+    return rule.condition() instanceof Checked.Sound sound
         && !(dialect.support(sound) instanceof Support.Impossible);
   }
 
+  /** What each field demands beside its type, in words. */
   private List<Node> fieldRules(Table table) {
+    TableMeaning meaning = bench.draft().meaning().of(table);
     var rules = new ArrayList<Node>();
     for (Field field : table.fields()) {
-      words(table, field).ifPresent(words -> rules.add(Parts.fact(field.label(), words)));
+      String demands =
+          meaning.constraintsOf(field.id()).stream()
+              .filter(GuardView::isSaid)
+              .map(Constraint.OfField::demand)
+              .collect(Collectors.joining(", "));
+      if (!demands.isEmpty()) {
+        rules.add(Parts.fact(field.label(), texts.get("field.must", demands)));
+      }
     }
     return rules;
   }
 
-  private Optional<String> words(Table table, Field field) {
-    var words = new ArrayList<String>();
-    if (table.isRequired(field.id())) {
-      words.add(texts.get("field.required"));
-    }
-    var limits = field.limits();
-    if (limits.minimum().isPresent() && limits.maximum().isPresent()) {
-      words.add(texts.get("field.range", limits.minimum().get(), limits.maximum().get()));
-    } else {
-      limits.minimum().ifPresent(text -> words.add(texts.get("field.least", text)));
-      limits.maximum().ifPresent(text -> words.add(texts.get("field.most", text)));
-    }
-    limits.pattern().ifPresent(pattern -> words.add(texts.get("field.pattern", pattern)));
-    if (field.type() instanceof FieldType.Choice choice) {
-      words.add(texts.get("field.choices", choice.values().size()));
-    }
-    return words.isEmpty() ? Optional.empty() : Optional.of(String.join(", ", words));
+  /** What the type says is seen in Shape. */
+  private static boolean isSaid(Constraint.OfField constraint) {
+    return switch (constraint) {
+      case Constraint.OfType c -> false;
+      case Constraint.Longest c -> false;
+      case Constraint.Required c -> true;
+      case Constraint.Shortest c -> true;
+      case Constraint.Listed c -> true;
+      case Constraint.Bounded c -> true;
+      case Constraint.Matching c -> true;
+    };
   }
 }

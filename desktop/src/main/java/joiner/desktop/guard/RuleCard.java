@@ -25,8 +25,9 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.expression.Checked;
+import joiner.expression.Formula;
 import joiner.expression.Problem;
-import joiner.expression.RuleLanguage;
+import joiner.meaning.TableMeaning;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -48,6 +49,7 @@ final class RuleCard {
   private final HBox node;
   private final Computed<RuleTrial.Question, RuleTrial> tried;
   private Table table;
+  private TableMeaning meaning;
   private Rule rule;
   private Rows rows;
 
@@ -55,6 +57,7 @@ final class RuleCard {
     this.bench = bench;
     this.texts = texts;
     this.table = table;
+    this.meaning = bench.draft().meaning().of(table);
     this.rule = rule;
     this.rows = rows;
     this.tried =
@@ -66,7 +69,7 @@ final class RuleCard {
             RuleTrial::of);
     tried.answerProperty().subscribe(this::showTrial);
     this.label = new TextField(rule.label());
-    this.condition = new TextArea(rule.condition());
+    this.condition = new TextArea(rule.condition().text());
     this.message = new TextField(rule.message());
     var left = new VBox(6, head(), condition(), judged, message());
     HBox.setHgrow(left, Priority.ALWAYS);
@@ -85,10 +88,11 @@ final class RuleCard {
   /** Shows the rule as it is now, and tries it on the rows as they are now. */
   void update(Table otherTable, Rule other, Rows otherRows) {
     table = otherTable;
+    meaning = bench.draft().meaning().of(otherTable);
     rule = other;
     rows = otherRows;
     TypedText.show(label, rule.label());
-    TypedText.show(condition, rule.condition());
+    TypedText.show(condition, rule.condition().text());
     TypedText.show(message, rule.message());
     judge();
   }
@@ -126,7 +130,7 @@ final class RuleCard {
   private TextArea condition() {
     condition.getStyleClass().add("condition");
     condition.setWrapText(true);
-    condition.setPrefRowCount(Math.clamp(rule.condition().length() / 34 + 1, 1, 5));
+    condition.setPrefRowCount(Math.clamp(rule.condition().text().length() / 34 + 1, 1, 5));
     condition.setAccessibleText(texts.get("condition"));
     condition.setId("condition-" + rule.name());
     condition.textProperty().addListener((property, was, is) -> judge());
@@ -140,7 +144,9 @@ final class RuleCard {
         });
     TypedText.leaveWithTab(condition);
     TypedText.settle(
-        condition, () -> rule.condition(), text -> change("", rule.withCondition(text.strip())));
+        condition,
+        () -> rule.condition().text(),
+        text -> change("", rule.withCondition(new Formula(text.strip()))));
     return condition;
   }
 
@@ -161,7 +167,7 @@ final class RuleCard {
   /** Shows what the language says of a condition as it stands in the card. */
   private void judge() {
     String text = condition.getText();
-    switch (RuleLanguage.condition(text, table)) {
+    switch (new Formula(text).condition(meaning.scope())) {
       case Checked.Faulty faulty -> {
         condition.pseudoClassStateChanged(ERROR, !text.isBlank());
         judged
@@ -173,7 +179,7 @@ final class RuleCard {
       case Checked.Sound sound -> {
         condition.pseudoClassStateChanged(ERROR, false);
         judged.getChildren().setAll(badges(sound));
-        tried.ask(new RuleTrial.Question(table, rows, sound, bench.clock()));
+        tried.ask(new RuleTrial.Question(meaning, rows, sound, bench.clock()));
       }
     }
   }

@@ -9,8 +9,9 @@ import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
+import joiner.meaning.RowLabels;
+import joiner.meaning.TableMeaning;
 import joiner.model.Table;
-import joiner.rows.RowLabels;
 import joiner.rows.RowValues;
 import joiner.rows.Rows;
 
@@ -32,12 +33,16 @@ record RuleTrial(
   private static final int EXAMPLES = 2;
 
   /** A rule and the rows to try it on. */
-  record Question(Table table, Rows rows, Checked.Sound rule, Clock clock) {
+  record Question(TableMeaning meaning, Rows rows, Checked.Sound rule, Clock clock) {
+    Table table() {
+      return meaning.table();
+    }
+
     /** Whether another question has the same answer; looks at no cell. */
     boolean isSame(Question other) {
       return rows == other.rows
-          && table.fields().equals(other.table.fields())
-          && table.rowLabel().equals(other.table.rowLabel())
+          && table().fields().equals(other.table().fields())
+          && table().rowLabel().equals(other.table().rowLabel())
           && rule.tree().equals(other.rule.tree());
     }
   }
@@ -46,7 +51,7 @@ record RuleTrial(
   static RuleTrial of(Question question, Progress progress) {
     Rows rows = question.rows();
     var values = new RowValues(question.table(), rows);
-    var labels = new RowLabels(question.table(), rows, question.clock());
+    var labels = new RowLabels(question.meaning(), rows, question.clock());
     var evaluator = new Evaluator(question.clock());
     var passing = new ArrayList<String>();
     var refused = new ArrayList<String>();
@@ -78,8 +83,8 @@ record RuleTrial(
   private static String seen(Checked.Sound rule, RowValues values, int row) {
     return String.join(
         " · ",
-        rule.fields().stream()
-            .map(field -> values.row(row).apply(field))
+        rule.reads().stream()
+            .map(values.row(row))
             .map(v -> v instanceof Value.Null ? "empty" : Evaluator.show(v))
             .toList());
   }

@@ -29,6 +29,7 @@ import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
+import joiner.expression.Formula;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -173,7 +174,7 @@ final class FieldGrid {
             text(
                 "default",
                 92,
-                field -> field.defaultValue().orElse(""),
+                field -> field.defaultValue().map(Formula::text).orElse(""),
                 Optional.of(this::changeDefault)));
     grid.getColumns().add(text("note", 96, Field::description, Optional.of(this::note)));
     explain("key", "Primary key");
@@ -340,9 +341,7 @@ final class FieldGrid {
   }
 
   private void changeDefault(Field field, String text) {
-    bench.apply(
-        ChangeField.defaultValue(
-            table, field, Optional.of(text.strip()).filter(t -> !t.isEmpty())));
+    bench.apply(ChangeField.defaultValue(table, field, Formula.unlessBlank(text)));
   }
 
   private void note(Field field, String text) {

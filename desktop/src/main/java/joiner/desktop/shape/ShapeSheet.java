@@ -20,6 +20,7 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.expression.Formula;
 import joiner.finding.Topic;
 import joiner.finding.TypeWords;
 import joiner.model.Field;
@@ -256,8 +257,8 @@ final class ShapeSheet {
     nodes.add(
         labelled(
             "side.table.rowLabel",
-            table.rowLabel().orElse(""),
-            text -> bench.apply(ChangeTable.rowLabel(table, present(text)))));
+            table.rowLabel().map(Formula::text).orElse(""),
+            text -> bench.apply(ChangeTable.rowLabel(table, Formula.unlessBlank(text)))));
     nodes.add(
         labelled(
             "side.table.note",

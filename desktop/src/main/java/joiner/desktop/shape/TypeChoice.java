@@ -4,8 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import joiner.expression.Width;
 import joiner.model.FieldType;
-import joiner.model.FieldType.Width;
 
 /**
  * The types as the grid offers them, each with the size it starts with and how its size is typed.

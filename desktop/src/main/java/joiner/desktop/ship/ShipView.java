@@ -45,8 +45,8 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Progress;
 import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
+import joiner.meaning.Draft;
 import joiner.naming.Counts;
-import joiner.rows.Draft;
 
 /**
  * The stage Ship: the script by section, the shipment with its progress, and what was read back.

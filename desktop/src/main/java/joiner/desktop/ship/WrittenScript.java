@@ -12,7 +12,7 @@ import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Shortfall;
 import joiner.ddl.Statement;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * A script as Ship shows it.

@@ -12,7 +12,7 @@ import joiner.audit.KnownAudit;
 import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
 import joiner.finding.KnownFindings;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /** Findings and audit of the open design, always of its newest state. */
 final class Checking {

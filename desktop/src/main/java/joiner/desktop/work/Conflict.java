@@ -2,7 +2,7 @@ package joiner.desktop.work;
 
 import java.util.List;
 import java.util.Optional;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * Files of the open design that somebody else changed.

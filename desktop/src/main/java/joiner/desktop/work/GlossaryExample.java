@@ -44,10 +44,11 @@ final class GlossaryExample {
       case "required" -> required();
       case "row label" ->
           first(t -> t.rowLabel().isPresent())
-              .map(t -> "A row of " + t.label() + " is shown as " + t.rowLabel().get() + ".");
+              .map(
+                  t -> "A row of " + t.label() + " is shown as " + t.rowLabel().get().text() + ".");
       case "rule" ->
           first(t -> !t.rules().isEmpty())
-              .map(t -> t.label() + ": " + t.rules().getFirst().condition());
+              .map(t -> t.label() + ": " + t.rules().getFirst().condition().text());
       case "default" -> defaultValue();
       case "label and name" ->
           first(t -> !t.label().equals(t.name()))
@@ -98,7 +99,7 @@ final class GlossaryExample {
                     + " of "
                     + t.label()
                     + " is "
-                    + field(t, has).defaultValue().orElseThrow()
+                    + field(t, has).defaultValue().orElseThrow().text()
                     + " where nothing is given.");
   }
 

@@ -13,7 +13,7 @@ import joiner.format.ChangedOutsideException;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
 import joiner.format.UnreadableFileException;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * Keeps the open design on disk: in its folder after each change, or in the recovery place while it

@@ -8,8 +8,8 @@ import java.util.Optional;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import joiner.model.Design;
-import joiner.rows.Draft;
 import joiner.rows.SampleRows;
 
 /**

@@ -11,9 +11,9 @@ import javafx.beans.property.SimpleObjectProperty;
 import joiner.edit.Edit;
 import joiner.edit.EditRefusedException;
 import joiner.edit.History;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Table;
-import joiner.rows.Draft;
 
 /**
  * The open design as every view reads it. Views send edits here; checks, audit and saving follow in

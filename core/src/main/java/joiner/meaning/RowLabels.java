@@ -1,4 +1,4 @@
-package joiner.rows;
+package joiner.meaning;
 
 import java.time.Clock;
 import java.util.Optional;
@@ -6,9 +6,9 @@ import java.util.stream.Collectors;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
-import joiner.expression.RuleLanguage;
-import joiner.expression.Value;
 import joiner.model.Table;
+import joiner.rows.RowValues;
+import joiner.rows.Rows;
 
 /**
  * The text by which people recognise a row: the table's row label, or its key where it has none.
@@ -17,35 +17,34 @@ public final class RowLabels {
   private final Table table;
   private final Rows rows;
   private final RowValues values;
-  private final Optional<Checked.Sound> label;
+  private final Optional<Checked> label;
   private final Evaluator evaluator;
 
   /** Labels of those rows. */
-  public RowLabels(Table table, Rows rows, Clock clock) {
-    this.table = table;
+  public RowLabels(TableMeaning meaning, Rows rows, Clock clock) {
+    this.table = meaning.table();
     this.rows = rows;
     this.values = new RowValues(table, rows);
     this.evaluator = new Evaluator(clock);
-    this.label =
-        table
-            .rowLabel()
-            .map(text -> RuleLanguage.value(text, table))
-            .filter(Checked.Sound.class::isInstance)
-            .map(Checked.Sound.class::cast);
+    this.label = meaning.rowLabel();
   }
 
   /** The label of one row, from 0; never blank. */
   public String of(int row) {
-    return label
-        .map(sound -> evaluate(sound, row))
-        .filter(text -> !text.isBlank())
-        .orElseGet(() -> byKey(row));
+    String text = label.map(formula -> evaluate(formula, row)).orElse("");
+    return text.isBlank() ? byKey(row) : text;
+  }
+
+  private String evaluate(Checked formula, int row) {
+    return switch (formula) {
+      case Checked.Faulty faulty -> "";
+      case Checked.Sound sound -> evaluate(sound, row);
+    };
   }
 
   private String evaluate(Checked.Sound sound, int row) {
     try {
-      Value value = evaluator.evaluate(sound.tree(), values.row(row));
-      return Evaluator.show(value);
+      return Evaluator.show(evaluator.evaluate(sound.tree(), values.row(row)));
     } catch (EvaluationException e) {
       return "";
     }

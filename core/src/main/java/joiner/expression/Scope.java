@@ -1,0 +1,36 @@
+package joiner.expression;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+
+/** The names a formula may use, and what they refer to. */
+public interface Scope {
+  /** A scope without names, as that of a default. */
+  Scope EMPTY =
+      new Scope() {
+        @Override
+        public String label() {
+          return "";
+        }
+
+        @Override
+        public Collection<String> names() {
+          return List.of();
+        }
+
+        @Override
+        public Optional<Reference> find(String name) {
+          return Optional.empty();
+        }
+      };
+
+  /** What people call it, as in "There is no field peak in Firing". */
+  String label();
+
+  /** All names, in their order. */
+  Collection<String> names();
+
+  /** What a name refers to: the one written just so, else one that differs only by case. */
+  Optional<Reference> find(String name);
+}

@@ -1,0 +1,91 @@
+package joiner.meaning;
+
+import java.util.Map;
+import java.util.Optional;
+import joiner.model.Design;
+import joiner.model.TableId;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A design together with its sample rows: what is open, what an edit changes, what is saved. Only
+ * tables of the design have rows, and a table without fields has none.
+ *
+ * <p>It also knows what the design means. That is worked out when first asked for, and goes along
+ * to the drafts made from this one.
+ */
+public final class Draft {
+  private final Design design;
+  private final SampleRows rows;
+  private final @Nullable Meaning earlier;
+  private volatile @Nullable Meaning meaning;
+
+  public Draft(Design design, SampleRows rows) {
+    this(design, rows, null);
+  }
+
+  private Draft(Design design, SampleRows rows, @Nullable Meaning earlier) {
+    this.design = design;
+    this.rows = rows;
+    this.earlier = earlier;
+    for (Map.Entry<TableId, Rows> entry : rows.byTable().entrySet()) {
+      if (design.find(entry.getKey()).isEmpty()) {
+        throw new IllegalArgumentException("there are rows of unknown table " + entry.getKey());
+      }
+      if (entry.getValue().count() > 0 && design.table(entry.getKey()).fields().isEmpty()) {
+        throw new IllegalArgumentException(
+            "there are rows of table " + entry.getKey() + ", which has no fields");
+      }
+    }
+  }
+
+  public Design design() {
+    return design;
+  }
+
+  public SampleRows rows() {
+    return rows;
+  }
+
+  /** What the design means. */
+  public Meaning meaning() {
+    Meaning known = meaning;
+    if (known == null) { // Two threads may both begin it; they work out the same.
+      known = Optional.ofNullable(earlier).orElseGet(() -> Meaning.of(design)).takenOverBy(design);
+      meaning = known;
+    }
+    return known;
+  }
+
+  /** The same rows under another design. */
+  public Draft withDesign(Design other) {
+    return new Draft(other, rows, newestMeaning());
+  }
+
+  /** The same design with other rows. */
+  public Draft withRows(SampleRows other) {
+    return new Draft(design, other, newestMeaning());
+  }
+
+  /** Never a chain: a draft nobody asked for its meaning hands on the one it was given. */
+  private @Nullable Meaning newestMeaning() {
+    Meaning known = meaning;
+    return known == null ? earlier : known;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof Draft that && design.equals(that.design) && rows.equals(that.rows);
+  }
+
+  @Override
+  public int hashCode() {
+    return 31 * design.hashCode() + rows.hashCode();
+  }
+
+  @Override
+  public String toString() {
+    return design.toString();
+  }
+}

@@ -1,0 +1,103 @@
+package joiner.meaning;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.expression.Checked;
+import joiner.expression.Formula;
+import joiner.expression.Reference;
+import joiner.expression.Scope;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.OwnField;
+import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
+
+/** What one table says: each of its formulas read and bound, sound or not. */
+public final class TableMeaning {
+  private final Table table;
+  private final Scope scope;
+  private final List<Constraint.Unique> keys;
+  private final Map<FieldId, List<Constraint.OfField>> ofFields = new LinkedHashMap<>();
+  private final List<Constraint.Holds> rules;
+  private final Optional<Checked> rowLabel;
+  private final Map<FieldId, Checked> defaults = new LinkedHashMap<>();
+
+  private TableMeaning(Table table) {
+    this.table = table;
+    this.scope = new TableScope(table);
+    this.keys = keys(table);
+    table.fields().forEach(f -> ofFields.put(f.id(), FieldConstraints.of(table, f)));
+    this.rules =
+        table.rules().stream()
+            .map(rule -> new Constraint.Holds(rule, rule.condition().condition(scope)))
+            .toList();
+    this.rowLabel = table.rowLabel().map(formula -> formula.value(scope));
+    for (Field field : table.fields()) {
+      field.defaultValue().map(Formula::constant).ifPresent(d -> defaults.put(field.id(), d));
+    }
+  }
+
+  private static List<Constraint.Unique> keys(Table table) {
+    var keys = new ArrayList<Constraint.Unique>();
+    if (!table.primaryKey().isEmpty()) {
+      String name = ConstraintNaming.primaryKey(table.name());
+      keys.add(new Constraint.Unique(name, table.primaryKey(), true));
+    }
+    table.uniqueKeys().forEach(k -> keys.add(new Constraint.Unique(k.name(), k.fields(), false)));
+    return List.copyOf(keys);
+  }
+
+  /** What a table says that belongs to no design yet; otherwise ask {@link Draft#meaning()}. */
+  public static TableMeaning of(Table table) {
+    return new TableMeaning(table);
+  }
+
+  public Table table() {
+    return table;
+  }
+
+  /** The names its formulas may use. */
+  public Scope scope() {
+    return scope;
+  }
+
+  /** Its primary key, if it has one, and its further keys. */
+  public List<Constraint.Unique> keys() {
+    return keys;
+  }
+
+  /** What is demanded of the values of one field. */
+  public List<Constraint.OfField> constraintsOf(FieldId field) {
+    return ofFields.getOrDefault(field, List.of());
+  }
+
+  /** Its rules, in the table's order. */
+  public List<Constraint.Holds> rules() {
+    return rules;
+  }
+
+  /** The text by which people recognise a row, if the table has one. */
+  public Optional<Checked> rowLabel() {
+    return rowLabel;
+  }
+
+  /** The default of a field, if it has one. */
+  public Optional<Checked> defaultOf(FieldId field) {
+    return Optional.ofNullable(defaults.get(field));
+  }
+
+  /** The fields of the row that a formula reads, in order of first use. */
+  public static List<FieldId> fieldsOf(Checked.Sound formula) {
+    return formula.reads().stream().map(TableMeaning::fieldOf).toList();
+  }
+
+  private static FieldId fieldOf(Reference reference) {
+    return switch (reference) {
+      case OwnField own -> own.field();
+      default -> throw new IllegalArgumentException(reference.name() + " is no field of a table");
+    };
+  }
+}

@@ -1,0 +1,18 @@
+package joiner.model;
+
+import joiner.expression.Reference;
+import joiner.expression.ValueType;
+
+/**
+ * A field of the row that a formula is about.
+ *
+ * @param field which
+ * @param name what formulas call it
+ * @param type what is known of its values
+ */
+public record OwnField(FieldId field, String name, ValueType type) implements Reference {
+  /** A field as formulas of its table read it. */
+  public static OwnField of(Field field) {
+    return new OwnField(field.id(), field.name(), field.type().valueType());
+  }
+}

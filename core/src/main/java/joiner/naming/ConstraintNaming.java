@@ -1,0 +1,41 @@
+package joiner.naming;
+
+import java.util.List;
+
+/**
+ * What constraints and indexes are called: two letters for the sort, then the table, then what they
+ * are about.
+ */
+public final class ConstraintNaming {
+  private ConstraintNaming() {}
+
+  /** The primary key of a table. */
+  public static String primaryKey(String table) {
+    return "pk_" + table;
+  }
+
+  /** A further key of those fields. */
+  public static String unique(String table, List<String> fields) {
+    return joined("uq", table, fields);
+  }
+
+  /** A foreign key of those fields, or to the tables named in their stead. */
+  public static String reference(String child, List<String> about) {
+    return joined("fk", child, about);
+  }
+
+  /** An index on those fields, or for the tables named in their stead. */
+  public static String index(String table, List<String> about) {
+    return joined("ix", table, about);
+  }
+
+  /** A condition on one field; {@code what} it is about, as in {@code minimum}. */
+  public static String check(String table, String field, String what) {
+    return joined("ck", table, List.of(field, what));
+  }
+
+  private static String joined(String sort, String table, List<String> parts) {
+    String name = sort + "_" + table;
+    return parts.isEmpty() ? name : name + "_" + String.join("_", parts);
+  }
+}
