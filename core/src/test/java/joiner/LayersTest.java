@@ -20,6 +20,8 @@ class LayersTest {
           "naming",
           "rows",
           "meaning",
+          "catalog",
+          "engine",
           "discovery",
           "edit",
           "finding",

@@ -5,9 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import joiner.ddl.Dialects;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.engine.Dialect;
 import joiner.format.UnreadableFileException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -21,20 +21,15 @@ import picocli.CommandLine.Spec;
     description = "Print the schema script of a design for one engine.",
     mixinStandardHelpOptions = true)
 final class SqlCommand implements Callable<Integer> {
-  /** The engines, as the command line spells them. */
-  enum Engine {
-    postgresql,
-    sqlite,
-    h2
-  }
-
   @Mixin private DesignArgument design;
 
   @Option(
       names = "--dialect",
       required = true,
+      converter = EngineWord.class,
+      completionCandidates = EngineWord.class,
       description = "The engine: ${COMPLETION-CANDIDATES}.")
-  private Engine dialect;
+  private Dialect dialect;
 
   @Option(
       names = "--rows",
@@ -53,8 +48,7 @@ final class SqlCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException, UnreadableFileException {
     var draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
-    var engine = Dialects.named(dialect.name()).orElseThrow();
-    String text = SchemaScript.of(draft, engine, rows).text(draft.design().title());
+    String text = SchemaScript.of(draft, dialect, rows).text(draft.design().title());
     if (file.isPresent()) {
       Files.writeString(file.get(), text);
     } else {

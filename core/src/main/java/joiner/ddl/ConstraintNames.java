@@ -15,6 +15,11 @@ final class ConstraintNames {
     this.rules = rules;
   }
 
+  /** Keeps the name of a table free: in some engines indexes and tables share their names. */
+  void reserve(String table) {
+    taken.add(table.toLowerCase(Locale.ROOT));
+  }
+
   /** The name itself where it can be, otherwise a shorter or numbered one; deterministic. */
   String take(String wanted) {
     String base = rules.isTooLong(wanted) ? shortened(wanted) : wanted;

@@ -3,6 +3,7 @@ package joiner.ddl;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import joiner.engine.Dialect;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.rows.ReadValue;

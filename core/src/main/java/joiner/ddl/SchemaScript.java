@@ -3,6 +3,8 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import joiner.catalog.Catalog;
+import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 
 /**

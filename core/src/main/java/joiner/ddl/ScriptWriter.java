@@ -1,21 +1,17 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
-import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.Index;
-import joiner.model.Relationship;
 import joiner.model.Table;
-import joiner.model.TableId;
 import joiner.naming.Counts;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
@@ -25,53 +21,32 @@ final class ScriptWriter {
   private static final int ROWS_PER_INSERT = 200;
 
   private final Draft draft;
-  private final Design design;
   private final Dialect dialect;
   private final RowsChoice choice;
-  private final ConstraintNames names;
-  private final Map<TableId, List<Relationship>> byChild;
   private final List<Statement> statements = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
-  private final Map<String, Catalog.CatalogTable> promised = new LinkedHashMap<>();
 
   ScriptWriter(Draft draft, Dialect dialect, RowsChoice choice) {
     this.draft = draft;
-    this.design = draft.design();
     this.dialect = dialect;
     this.choice = choice;
-    this.names = new ConstraintNames(dialect.identifiers());
-    this.byChild =
-        design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
   }
 
   SchemaScript write() {
-    TableOrder order = TableOrder.of(design);
-    for (Table table : order.tables()) {
-      List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
-      var writer =
-          new TableWriter(
-              design, draft.meaning().of(table), own, r -> isLate(r, order), dialect, names);
-      statements.add(writer.create());
-      writer.late().forEach(statements::add);
-      shortfalls.addAll(writer.shortfalls());
-      indexes(table);
-      promised.put(dialect.identifiers().stored(table.name()), writer.promise());
-      descriptions(table);
+    Lowered lowered = Lowered.of(draft, dialect, choice);
+    shortfalls.addAll(lowered.shortfalls());
+    for (int i = 0; i < lowered.tables().size(); i++) {
+      Table table = lowered.tables().get(i);
+      var definitions = new Definitions(dialect, lowered.catalog().tables().get(i));
+      String note = table.description().isBlank() ? "" : ": " + table.description();
+      statements.add(definitions.create(table.label() + note));
+      statements.addAll(definitions.lateReferences());
+      statements.addAll(definitions.indexes());
+      statements.addAll(definitions.comments());
     }
-    order.tables().stream().filter(choice::includes).forEach(this::rows);
+    lowered.tables().stream().filter(choice::includes).forEach(this::rows);
     return new SchemaScript(
-        dialect,
-        dialect.opening(),
-        inOrder(),
-        dialect.closing(),
-        shortfalls,
-        new Catalog(promised));
-  }
-
-  /** Rows that refer to each other in a circle go in before the reference is declared. */
-  private boolean isLate(Relationship r, TableOrder order) {
-    boolean withRows = r.isSelfReference() && choice.includes(design.table(r.child()));
-    return !dialect.refersAhead() && (withRows || order.late().contains(r.id()));
+        dialect, dialect.opening(), inOrder(), dialect.closing(), shortfalls, lowered.catalog());
   }
 
   private List<Statement> inOrder() {
@@ -80,37 +55,6 @@ final class ScriptWriter {
       statements.stream().filter(s -> s.section() == section).forEach(ordered::add);
     }
     return ordered;
-  }
-
-  private void indexes(Table table) {
-    for (Index index : table.indexes()) {
-      String sql =
-          "CREATE INDEX "
-              + dialect.name(names.take(index.name()))
-              + " ON "
-              + dialect.name(table.name())
-              + " ("
-              + dialect.names(table.namesOf(index.fields()))
-              + ")";
-      statements.add(Statement.of(Statement.Section.INDEXES, "", sql));
-    }
-  }
-
-  private void descriptions(Table table) {
-    if (!table.description().isBlank()) {
-      dialect.tableComment(table.name(), table.description()).ifPresent(this::description);
-    }
-    for (Field field : table.fields()) {
-      if (!field.description().isBlank()) {
-        dialect
-            .columnComment(table.name(), field.name(), field.description())
-            .ifPresent(this::description);
-      }
-    }
-  }
-
-  private void description(String sql) {
-    statements.add(Statement.of(Statement.Section.DESCRIPTIONS, "", sql));
   }
 
   private void rows(Table table) {
@@ -146,7 +90,7 @@ final class ScriptWriter {
     if (!(field.type() instanceof FieldType.Time || field.type() instanceof FieldType.DateTime)) {
       return;
     }
-    int kept = dialect.decimalsOfSeconds(field.type());
+    int kept = dialect.decimalsOfSeconds(SqlType.of(field.type()));
     int lost = 0;
     for (int row = 0; row < rows.count(); row++) {
       Optional<String> fraction = rows.cell(row, field.id()).filter(t -> t.indexOf('.') >= 0);

@@ -1,7 +1,7 @@
 /**
  * Schema scripts: one class per engine holding only what is its own, and a table of what each
  * engine can enforce and how. Start at {@link joiner.ddl.SchemaScript} and {@link
- * joiner.ddl.Dialects}. Knows no connections.
+ * joiner.engine.Dialects}. Knows no connections.
  */
 @NullMarked
 package joiner.ddl;

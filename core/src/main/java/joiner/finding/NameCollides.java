@@ -5,9 +5,11 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.model.Field;
 import joiner.model.Table;
-import joiner.naming.Engines;
 import joiner.naming.IdentifierRules;
 
 /** Names stay different after an engine has shortened or folded them. */
@@ -46,14 +48,21 @@ final class NameCollides implements WholeCheck {
   }
 
   private static String collision(String name, String other) {
-    boolean cut = Engines.ALL.stream().anyMatch(engine -> engine.isTooLong(name));
-    return cut
+    return isCut(name)
         ? name + " and " + other + " become one name when " + shortener(name) + " shortens them."
         : name + " and " + other + " differ only in case, which engines do not tell apart.";
   }
 
+  private static Stream<IdentifierRules> engines() {
+    return Dialects.ALL.stream().map(Dialect::identifiers);
+  }
+
+  private static boolean isCut(String name) {
+    return engines().anyMatch(engine -> engine.isTooLong(name));
+  }
+
   private static String shortener(String name) {
-    return Engines.ALL.stream()
+    return engines()
         .filter(engine -> engine.isTooLong(name))
         .map(IdentifierRules::engine)
         .findFirst()
@@ -63,7 +72,7 @@ final class NameCollides implements WholeCheck {
   /** The name in lower case, cut as the strictest engine cuts it. */
   private static String asStored(String name) {
     String lower = name.toLowerCase(Locale.ROOT);
-    int limit = Engines.POSTGRESQL.longestBytes();
+    int limit = engines().mapToInt(IdentifierRules::longestBytes).min().orElseThrow();
     if (lower.length() <= limit / 4) {
       return lower; // No UTF-8 character takes more than four bytes.
     }

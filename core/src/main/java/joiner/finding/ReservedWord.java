@@ -5,10 +5,11 @@ import java.util.function.Consumer;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Table;
-import joiner.naming.Engines;
 import joiner.naming.IdentifierRules;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
@@ -59,7 +60,8 @@ final class ReservedWord implements TableCheck {
   }
 
   private static List<String> reservedBy(String name) {
-    return Engines.ALL.stream()
+    return Dialects.ALL.stream()
+        .map(Dialect::identifiers)
         .filter(engine -> engine.isReserved(name))
         .map(IdentifierRules::engine)
         .toList();

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;

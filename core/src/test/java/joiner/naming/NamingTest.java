@@ -3,6 +3,7 @@ package joiner.naming;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import joiner.engine.Dialects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -72,12 +73,12 @@ class NamingTest {
 
   @Test
   void namesAreQuotedOnlyWhereTheyMustBe() {
-    assertThat(Engines.POSTGRESQL.quote("order")).isEqualTo("\"order\"");
-    assertThat(Engines.POSTGRESQL.quote("value")).isEqualTo("value");
-    assertThat(Engines.H2.quote("value")).isEqualTo("\"value\"");
-    assertThat(Engines.SQLITE.quote("Mark")).isEqualTo("Mark");
-    assertThat(Engines.POSTGRESQL.quote("Mark")).isEqualTo("\"Mark\"");
-    assertThat(Engines.POSTGRESQL.quote("a\"b")).isEqualTo("\"a\"\"b\"");
+    assertThat(Dialects.POSTGRESQL.identifiers().quote("order")).isEqualTo("\"order\"");
+    assertThat(Dialects.POSTGRESQL.identifiers().quote("value")).isEqualTo("value");
+    assertThat(Dialects.H2.identifiers().quote("value")).isEqualTo("\"value\"");
+    assertThat(Dialects.SQLITE.identifiers().quote("Mark")).isEqualTo("Mark");
+    assertThat(Dialects.POSTGRESQL.identifiers().quote("Mark")).isEqualTo("\"Mark\"");
+    assertThat(Dialects.POSTGRESQL.identifiers().quote("a\"b")).isEqualTo("\"a\"\"b\"");
   }
 
   @Test
@@ -111,20 +112,22 @@ class NamingTest {
   /** Known lengths: PostgreSQL 63 bytes (NAMEDATALEN - 1), H2 256 characters. */
   @Test
   void aNameIsTooLongByItsBytes() {
-    assertThat(Engines.POSTGRESQL.isTooLong("a".repeat(63))).isFalse();
-    assertThat(Engines.POSTGRESQL.isTooLong("a".repeat(64))).isTrue();
-    assertThat(Engines.POSTGRESQL.isTooLong("ß".repeat(32))).as("two bytes each").isTrue();
-    assertThat(Engines.POSTGRESQL.isTooLong("ß".repeat(31))).isFalse();
+    assertThat(Dialects.POSTGRESQL.identifiers().isTooLong("a".repeat(63))).isFalse();
+    assertThat(Dialects.POSTGRESQL.identifiers().isTooLong("a".repeat(64))).isTrue();
+    assertThat(Dialects.POSTGRESQL.identifiers().isTooLong("ß".repeat(32)))
+        .as("two bytes each")
+        .isTrue();
+    assertThat(Dialects.POSTGRESQL.identifiers().isTooLong("ß".repeat(31))).isFalse();
   }
 
   @Test
   void anEngineThatFoldsUpwardsGivesNamesBackInCapitals() {
-    assertThat(Engines.H2.stored("kiln")).isEqualTo("KILN");
-    assertThat(Engines.H2.stored("Kiln")).as("has to be quoted").isEqualTo("Kiln");
-    assertThat(Engines.POSTGRESQL.stored("kiln")).isEqualTo("kiln");
-    assertThat(Engines.SQLITE.stored("Kiln")).isEqualTo("Kiln");
-    assertThat(Engines.POSTGRESQL.isReserved("ORDER")).isTrue();
-    assertThat(Engines.POSTGRESQL.needsQuotes("1st")).isTrue();
+    assertThat(Dialects.H2.identifiers().stored("kiln")).isEqualTo("KILN");
+    assertThat(Dialects.H2.identifiers().stored("Kiln")).as("has to be quoted").isEqualTo("Kiln");
+    assertThat(Dialects.POSTGRESQL.identifiers().stored("kiln")).isEqualTo("kiln");
+    assertThat(Dialects.SQLITE.identifiers().stored("Kiln")).isEqualTo("Kiln");
+    assertThat(Dialects.POSTGRESQL.identifiers().isReserved("ORDER")).isTrue();
+    assertThat(Dialects.POSTGRESQL.identifiers().needsQuotes("1st")).isTrue();
   }
 
   @Test

@@ -1,17 +1,16 @@
 package joiner.database;
 
-import java.sql.Connection;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
-import joiner.ddl.Dialect;
+import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Statement;
+import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 
@@ -27,7 +26,7 @@ public record Shipment(int statements, boolean transaction, Verification verific
 
   /** The dialect a URL is for. */
   public static Dialect dialectOf(String url) throws TargetRefusedException {
-    return Engine.of(url).dialect();
+    return LiveTarget.dialectOf(url);
   }
 
   /**
@@ -40,19 +39,18 @@ public record Shipment(int statements, boolean transaction, Verification verific
    */
   public static Shipment ship(Draft draft, Target target, RowsChoice rows, Progress progress)
       throws TargetRefusedException {
-    Engine engine = Engine.of(target.url());
-    SchemaScript script = SchemaScript.of(draft, engine.dialect(), rows);
-    try (Connection connection = engine.connect(target)) {
-      run(engine, connection, script, draft, progress);
-      Verification verification = verify(engine, connection, script, draft, rows);
-      return new Shipment(script.statements().size(), engine.undoesDefinitions(), verification);
+    Dialect dialect = LiveTarget.dialectOf(target.url());
+    SchemaScript script = SchemaScript.of(draft, dialect, rows);
+    try (LiveTarget live = LiveTarget.connect(target)) {
+      run(live, script, progress);
+      Verification verification = verify(live, script, draft, rows);
+      return new Shipment(script.statements().size(), dialect.undoesDefinitions(), verification);
     } catch (SQLException e) {
       throw new TargetRefusedException("Reading the database back failed:", "", e);
     }
   }
 
-  private static void run(
-      Engine engine, Connection connection, SchemaScript script, Draft draft, Progress progress)
+  private static void run(LiveTarget live, SchemaScript script, Progress progress)
       throws TargetRefusedException, SQLException {
     int done = 0;
     List<String> created = new ArrayList<>();
@@ -62,32 +60,31 @@ public record Shipment(int statements, boolean transaction, Verification verific
         if (!progress.reached(done, script.statements().size(), statement.section().title())) {
           throw new CancellationException("The shipment was stopped; nothing is left behind.");
         }
-        run(connection, statement);
+        run(live, statement);
         statement.creates().ifPresent(created::add);
         done++;
       }
-      commit(connection);
+      commit(live);
       finished = true;
     } finally {
       if (!finished) {
-        takeBack(engine, connection, created);
+        takeBack(live, created);
       }
     }
   }
 
-  private static void run(Connection connection, Statement statement)
-      throws TargetRefusedException {
+  private static void run(LiveTarget live, Statement statement) throws TargetRefusedException {
     try {
-      Engine.run(connection, statement.sql());
+      live.run(statement.sql());
     } catch (SQLException e) {
       throw new TargetRefusedException(
           "The database refused “" + head(statement.sql()) + "”:", statement.sql(), e);
     }
   }
 
-  private static void commit(Connection connection) throws TargetRefusedException {
+  private static void commit(LiveTarget live) throws TargetRefusedException {
     try {
-      connection.commit();
+      live.commit();
     } catch (SQLException e) {
       throw new TargetRefusedException("The database refused to keep what was sent:", "COMMIT", e);
     }
@@ -98,38 +95,28 @@ public record Shipment(int statements, boolean transaction, Verification verific
     return line.length() > 80 ? line.substring(0, 80) + "…" : line;
   }
 
-  private static void takeBack(Engine engine, Connection connection, List<String> created)
-      throws SQLException {
-    connection.rollback();
-    if (!engine.undoesDefinitions()) {
+  private static void takeBack(LiveTarget live, List<String> created) throws SQLException {
+    live.rollback();
+    if (!live.dialect().undoesDefinitions()) {
       for (String table : created.reversed()) {
-        Engine.run(connection, "DROP TABLE " + table + " CASCADE");
+        live.run("DROP TABLE " + table + " CASCADE");
       }
-      connection.commit();
+      live.commit();
     }
   }
 
   private static Verification verify(
-      Engine engine, Connection connection, SchemaScript script, Draft draft, RowsChoice rows)
-      throws SQLException {
+      LiveTarget live, SchemaScript script, Draft draft, RowsChoice rows) throws SQLException {
     Map<String, Integer> promised = new LinkedHashMap<>();
     Map<String, Integer> found = new LinkedHashMap<>();
-    Verification verification = Verification.of(script.promise(), engine.read(connection));
+    Verification verification =
+        Verification.of(script.promise(), live.read(), live.dialect(), live::haveOneValue);
     for (Table table : draft.design().tables()) {
       if (rows.includes(table)) {
         promised.put(table.name(), draft.rows().of(table.id()).count());
-        found.put(
-            table.name(), count(connection, engine.dialect().identifiers().quote(table.name())));
+        found.put(table.name(), live.countRows(table.name()));
       }
     }
     return verification.withRows(promised, found);
-  }
-
-  private static int count(Connection connection, String quotedTable) throws SQLException {
-    try (var statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery("SELECT COUNT(*) FROM " + quotedTable)) {
-      rows.next();
-      return rows.getInt(1);
-    }
   }
 }

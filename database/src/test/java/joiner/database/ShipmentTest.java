@@ -15,10 +15,11 @@ import java.util.concurrent.CancellationException;
 import joiner.Formulas;
 import joiner.Pottery;
 import joiner.audit.Audit;
-import joiner.ddl.Dialect;
-import joiner.ddl.Dialects;
+import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Width;
@@ -299,9 +300,9 @@ class ShipmentTest {
     Table kiln = Pottery.demo().design().table(new TableId("kiln"));
     Draft draft = joiner.edit.ChangeTable.addIndex(kiln, litres).apply(Pottery.demo());
     for (String url : Databases.fresh(folder)) {
-      Engine engine = Engine.of(url);
-      SchemaScript script = SchemaScript.of(draft, engine.dialect(), RowsChoice.NONE);
-      try (Connection connection = engine.connect(Target.of(url))) {
+      Dialect dialect = LiveTarget.dialectOf(url);
+      SchemaScript script = SchemaScript.of(draft, dialect, RowsChoice.NONE);
+      try (LiveTarget live = LiveTarget.connect(Target.of(url))) {
         for (var statement : script.statements()) {
           String sql =
               statement
@@ -309,10 +310,12 @@ class ShipmentTest {
                   .replaceAll(",\\s+CONSTRAINT ends_after_it_starts CHECK \\([^)]*\\)", "")
                   .replace("varchar(40)", "varchar(41)");
           if (!sql.startsWith("CREATE INDEX ix_kiln")) {
-            Engine.run(connection, sql);
+            live.run(sql);
           }
         }
-        var differences = Verification.of(script.promise(), engine.read(connection)).differences();
+        var differences =
+            Verification.of(script.promise(), live.read(), dialect, live::haveOneValue)
+                .differences();
         assertThat(differences)
             .as(url)
             .anyMatch(d -> d.toLowerCase(java.util.Locale.ROOT).contains("ends_after_it_starts"))
@@ -473,8 +476,8 @@ class ShipmentTest {
         Databases.column(url, "SELECT word FROM pg_get_keywords() WHERE catcode IN ('R', 'T')");
     List<String> free =
         Databases.column(url, "SELECT word FROM pg_get_keywords() WHERE catcode IN ('U', 'C')");
-    assertThat(reserved).allMatch(joiner.naming.Engines.POSTGRESQL::needsQuotes);
-    assertThat(free).noneMatch(joiner.naming.Engines.POSTGRESQL::needsQuotes);
+    assertThat(reserved).allMatch(joiner.engine.Dialects.POSTGRESQL.identifiers()::needsQuotes);
+    assertThat(free).noneMatch(joiner.engine.Dialects.POSTGRESQL.identifiers()::needsQuotes);
   }
 
   @Test

@@ -21,8 +21,6 @@ import javafx.stage.FileChooser;
 import joiner.database.Shipment;
 import joiner.database.Target;
 import joiner.database.TargetRefusedException;
-import joiner.ddl.Dialect;
-import joiner.ddl.Dialects;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.ShipGate;
@@ -45,6 +43,8 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Progress;
 import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.meaning.Draft;
 import joiner.naming.Counts;
 
@@ -255,7 +255,7 @@ public final class ShipView implements StageView {
       actions.getChildren().setAll(Parts.label(texts.get("empty"), "muted"));
       return;
     }
-    boolean embedded = dialect != Dialects.POSTGRESQL;
+    boolean embedded = dialect.fileEnding().isPresent();
     if (embedded) {
       nodes.add(shipButton());
     }
@@ -263,7 +263,7 @@ public final class ShipView implements StageView {
     save.setDisable(script.answer().current().isEmpty());
     nodes.add(save);
     if (!embedded) {
-      nodes.add(Parts.shortened(texts.get("target.postgresql"), "muted", "small"));
+      nodes.add(Parts.shortened(texts.get("target.elsewhere"), "muted", "small"));
     }
     why().ifPresent(reason -> nodes.add(Parts.shortened(reason, "brick")));
     actions.getChildren().setAll(nodes);
@@ -306,8 +306,7 @@ public final class ShipView implements StageView {
   private void chooseAndShip() {
     var chooser = new FileChooser();
     chooser.setTitle(texts.get("file.title"));
-    chooser.setInitialFileName(
-        bench.design().name() + (dialect == Dialects.SQLITE ? ".sqlite" : ""));
+    chooser.setInitialFileName(bench.design().name() + dialect.fileEnding().orElse(""));
     Optional.ofNullable(chooser.showSaveDialog(main.getScene().getWindow()))
         .map(File::toPath)
         .ifPresent(this::ship);
@@ -315,7 +314,7 @@ public final class ShipView implements StageView {
 
   /** Ships the design into a database file of the engine shown. */
   public void ship(Path file) {
-    String url = (dialect == Dialects.SQLITE ? "jdbc:sqlite:" : "jdbc:h2:") + file.toAbsolutePath();
+    String url = dialect.jdbcPrefix() + file.toAbsolutePath();
     Draft draft = bench.draft();
     RowsChoice choice = rows.getValue();
     Job<Shipment> job =

@@ -6,12 +6,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import joiner.ddl.Dialect;
-import joiner.ddl.Dialects;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Shortfall;
 import joiner.ddl.Statement;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.meaning.Draft;
 
 /**

@@ -1,4 +1,4 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.util.List;
 import joiner.expression.Expression;

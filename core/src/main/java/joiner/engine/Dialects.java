@@ -1,9 +1,9 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.util.List;
 import java.util.Optional;
 
-/** All engines scripts are written for. A new one is a class of its own and a line in this list. */
+/** All engines Joiner knows. A new one is a class of its own and a line in this list. */
 public final class Dialects {
   public static final Dialect POSTGRESQL = new PostgreSqlDialect();
   public static final Dialect SQLITE = new SqliteDialect();
@@ -13,6 +13,11 @@ public final class Dialects {
   public static final List<Dialect> ALL = List.of(POSTGRESQL, SQLITE, H2);
 
   private Dialects() {}
+
+  /** The one that a JDBC URL is for. */
+  public static Optional<Dialect> ofUrl(String url) {
+    return ALL.stream().filter(dialect -> url.startsWith(dialect.jdbcPrefix())).findFirst();
+  }
 
   /** The one with that command line word. */
   public static Optional<Dialect> named(String id) {

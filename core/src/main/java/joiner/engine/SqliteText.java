@@ -1,4 +1,4 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;

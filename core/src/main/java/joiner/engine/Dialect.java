@@ -1,15 +1,15 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import joiner.catalog.SqlType;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
-import joiner.model.Field;
-import joiner.model.FieldType;
-import joiner.model.Table;
+import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
 
 /**
@@ -28,64 +28,109 @@ public abstract class Dialect {
     return identifiers().engine();
   }
 
+  /** How a JDBC URL of the engine begins. */
+  public abstract String jdbcPrefix();
+
+  /**
+   * How the name of a file ends in which such a database lives, as a URL names it; empty: it does
+   * not live in a file.
+   */
+  public abstract Optional<String> fileEnding();
+
+  /** Whether a script that fails leaves nothing behind without further doing. */
+  public abstract boolean undoesDefinitions();
+
+  /** What a connection has to be told when it is opened. */
+  public Map<String, String> connectionProperties() {
+    return Map.of();
+  }
+
+  /** Statements that begin the transaction of a shipment. */
+  public List<String> transactionStart() {
+    return List.of();
+  }
+
+  /** How the engine's catalog is asked. */
+  public abstract CatalogQueries queries();
+
+  /**
+   * What a type of the engine holds.
+   *
+   * @param name its name, in lower case
+   * @param numbers in the brackets behind it; none where there are none
+   */
+  public abstract SqlType understand(String name, List<Integer> numbers);
+
   /** A type in the engine's spelling. */
-  abstract String type(FieldType type);
+  public abstract String spell(SqlType type);
 
   /** Writes expressions in the engine's spelling. */
-  abstract SqlText text();
+  public abstract SqlText text();
 
   /**
    * Whether a table may refer to one that is created later, and needs no ALTER to close a circle.
    */
-  abstract boolean refersAhead();
+  public abstract boolean refersAhead();
 
   /** Statements before everything else. */
-  abstract List<String> opening();
+  public abstract List<String> opening();
 
   /** Statements after everything else. */
-  abstract List<String> closing();
+  public abstract List<String> closing();
 
-  /** How a column that counts up is written, without its name; empty if this one cannot count. */
-  abstract Optional<String> counter(Table table, Field field, FieldType.Counter type);
+  /**
+   * How a column that counts up is written, without its name; empty if this one cannot count.
+   *
+   * @param wholeKey whether it is the whole primary key
+   */
+  public abstract Optional<String> counter(Width width, boolean wholeKey);
+
+  /** What a column that counts up is kept as. */
+  public SqlType counterType(Width width) {
+    return new SqlType.Whole(width);
+  }
 
   /** Whether a column that counts up is declared the primary key by that. */
-  abstract boolean countsAsKey();
+  public abstract boolean countsAsKey();
 
   /** How many decimals of a second a column of that type keeps. */
-  abstract int decimalsOfSeconds(FieldType type);
+  public abstract int decimalsOfSeconds(SqlType type);
 
   /** Makes a counter go on above a number; empty if the engine does so by itself. */
-  abstract Optional<String> restart(String table, String column, long next);
+  public abstract Optional<String> restart(String table, String column, long next);
 
   /** A condition that keeps values of the type, where the engine does not by itself. */
-  abstract Optional<String> typeCheck(String column, FieldType type);
+  public abstract Optional<String> typeCheck(String column, SqlType type);
 
   /** A condition that a text matches a regular expression as a whole. */
-  abstract String matches(String column, String pattern);
+  public abstract String matches(String column, String pattern);
 
   /** A comment on a table; empty if the engine keeps none. */
-  abstract Optional<String> tableComment(String table, String text);
+  public abstract Optional<String> tableComment(String table, String text);
 
   /** A comment on a column; empty if the engine keeps none. */
-  abstract Optional<String> columnComment(String table, String column, String text);
+  public abstract Optional<String> columnComment(String table, String column, String text);
 
   /** Whether the column definition takes the default in brackets. */
-  abstract String defaultClause(String expression, boolean literal);
+  public abstract String defaultClause(String expression, boolean literal);
 
   /** What the engine loses of a type, if anything. */
-  Optional<String> typeLoss(FieldType type) {
+  public Optional<String> typeLoss(SqlType type) {
     return Optional.empty();
   }
 
-  final String name(String name) {
+  /** A name as it stands in SQL text. */
+  public final String name(String name) {
     return identifiers().quote(name);
   }
 
-  final String names(List<String> names) {
+  /** Names with a comma between. */
+  public final String names(List<String> names) {
     return String.join(", ", names.stream().map(this::name).toList());
   }
 
-  final String literal(Value value) {
+  /** A value written out. */
+  public final String literal(Value value) {
     return text()
         .write(
             new Expression.Literal(
@@ -93,7 +138,7 @@ public abstract class Dialect {
   }
 
   /** A quoted text. */
-  static String quoted(String text) {
+  public static String quoted(String text) {
     return "'" + text.replace("'", "''") + "'";
   }
 
@@ -111,13 +156,17 @@ public abstract class Dialect {
         : Optional.empty();
   }
 
-  sealed interface Attempt {
+  /** Something an engine may have no way to say. */
+  public sealed interface Attempt {
+    /** Said in SQL. */
     record Written(String sql) implements Attempt {}
 
+    /** Not to be said; the reason is without a full stop. */
     record Failed(String reason) implements Attempt {}
   }
 
-  static <T> Attempt attempt(T subject, Function<T, String> writer) {
+  /** Tries to write something. */
+  public static <T> Attempt attempt(T subject, Function<T, String> writer) {
     try {
       return new Attempt.Written(writer.apply(subject));
     } catch (InexpressibleException e) {

@@ -1,4 +1,4 @@
-package joiner.ddl;
+package joiner.engine;
 
 /** Whether and how an engine keeps something. */
 public sealed interface Support {

@@ -1,4 +1,4 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.util.function.UnaryOperator;
 import joiner.expression.Expression;

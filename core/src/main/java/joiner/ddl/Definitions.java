@@ -1,0 +1,163 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Check;
+import joiner.catalog.Column;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.Key;
+import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
+import joiner.model.ReferentialAction;
+
+/** Prints a table of a schema as the statements that make it. */
+final class Definitions {
+  private final Dialect dialect;
+  private final CatalogTable table;
+
+  Definitions(Dialect dialect, CatalogTable table) {
+    this.dialect = dialect;
+    this.table = table;
+  }
+
+  /** CREATE TABLE; {@code comment} stands above it for people. */
+  Statement create(String comment) {
+    var lines = new ArrayList<String>();
+    table.columns().forEach(column -> lines.add(column(column)));
+    table
+        .primaryKey()
+        .filter(key -> !countsAsKey(key))
+        .ifPresent(key -> lines.add(constraint(key.name(), "PRIMARY KEY " + in(key.columns()))));
+    for (Key key : table.uniqueKeys()) {
+      lines.add(constraint(key.name(), "UNIQUE " + in(key.columns())));
+    }
+    for (ForeignKey key : table.foreignKeys()) {
+      if (!key.late()) {
+        lines.add(constraint(key.name(), reference(key)));
+      }
+    }
+    for (Check check : table.checks()) {
+      lines.add(constraint(check.name(), "CHECK (" + check.condition().sql() + ")"));
+    }
+    String name = dialect.name(table.name());
+    String sql =
+        "CREATE TABLE " + name + " (" + inside() + "\n  " + String.join(",\n  ", lines) + "\n)";
+    return new Statement(Statement.Section.TABLES, comment, sql, Optional.of(name));
+  }
+
+  /** Where the engine keeps no descriptions, they stand as comments in the text it keeps. */
+  private String inside() {
+    boolean keeps = dialect.tableComment(table.name(), "").isPresent();
+    return keeps || table.comment().isBlank()
+        ? ""
+        : " -- " + table.comment().replaceAll("\\R", " ");
+  }
+
+  private boolean countsAsKey(Key key) {
+    return dialect.countsAsKey()
+        && table.columns().stream()
+            .anyMatch(column -> column.counts() && key.columns().equals(List.of(column.name())));
+  }
+
+  private String column(Column column) {
+    boolean isKey = column.counts() && dialect.countsAsKey();
+    String type = column.counts() ? counter(column) : dialect.spell(column.type());
+    return dialect.name(column.name())
+        + " "
+        + type
+        + column.defaultValue().map(this::defaultClause).orElse("")
+        + (column.required() && !isKey ? " NOT NULL" : "");
+  }
+
+  private String counter(Column column) {
+    boolean wholeKey =
+        table.primaryKey().filter(k -> k.columns().equals(List.of(column.name()))).isPresent();
+    return column.type() instanceof SqlType.Whole whole
+        ? dialect.counter(whole.width(), wholeKey).orElseGet(() -> dialect.spell(whole))
+        : dialect.spell(column.type());
+  }
+
+  private String defaultClause(SqlExpression value) {
+    return dialect.defaultClause(value.sql(), value.isLiteral());
+  }
+
+  private String constraint(String name, String body) {
+    return "CONSTRAINT " + dialect.name(name) + " " + body;
+  }
+
+  private String in(List<String> columns) {
+    return "(" + dialect.names(columns) + ")";
+  }
+
+  private String reference(ForeignKey key) {
+    return "FOREIGN KEY "
+        + in(key.columns())
+        + " REFERENCES "
+        + dialect.name(key.parent())
+        + " "
+        + in(key.parentColumns())
+        + action(" ON DELETE ", key.onDelete())
+        + action(" ON UPDATE ", key.onUpdate());
+  }
+
+  private static String action(String words, ReferentialAction action) {
+    return action == ReferentialAction.NO_ACTION ? "" : words + action.sql();
+  }
+
+  /** Foreign keys that are declared when all tables are there. */
+  List<Statement> lateReferences() {
+    return table.foreignKeys().stream()
+        .filter(ForeignKey::late)
+        .map(
+            key ->
+                statement(
+                    Statement.Section.RELATIONSHIPS,
+                    "ALTER TABLE "
+                        + dialect.name(table.name())
+                        + " ADD "
+                        + constraint(key.name(), reference(key))))
+        .toList();
+  }
+
+  List<Statement> indexes() {
+    return table.indexes().stream()
+        .map(
+            index ->
+                statement(
+                    Statement.Section.INDEXES,
+                    "CREATE INDEX "
+                        + dialect.name(index.name())
+                        + " ON "
+                        + dialect.name(table.name())
+                        + " "
+                        + in(index.columns())))
+        .toList();
+  }
+
+  /** Descriptions, where the engine keeps them. */
+  List<Statement> comments() {
+    var comments = new ArrayList<Statement>();
+    if (!table.comment().isBlank()) {
+      dialect.tableComment(table.name(), table.comment()).ifPresent(sql -> describe(sql, comments));
+    }
+    for (Column column : table.columns()) {
+      if (!column.comment().isBlank()) {
+        dialect
+            .columnComment(table.name(), column.name(), column.comment())
+            .ifPresent(sql -> describe(sql, comments));
+      }
+    }
+    return comments;
+  }
+
+  private static void describe(String sql, List<Statement> comments) {
+    comments.add(statement(Statement.Section.DESCRIPTIONS, sql));
+  }
+
+  private static Statement statement(Statement.Section section, String sql) {
+    return Statement.of(section, "", sql);
+  }
+}

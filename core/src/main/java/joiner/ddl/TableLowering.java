@@ -1,0 +1,245 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import joiner.catalog.CatalogIndex;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Check;
+import joiner.catalog.Column;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.Key;
+import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
+import joiner.expression.Checked;
+import joiner.expression.Expression;
+import joiner.expression.Kind;
+import joiner.expression.Place;
+import joiner.expression.Value;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.OwnField;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.naming.ConstraintNaming;
+import joiner.shape.TextPattern;
+
+/**
+ * Says one table of a design in terms of a schema, as far as an engine can keep it; what it cannot
+ * keep is a shortfall. Names are those of the design, made shorter and different where the engine
+ * needs that.
+ */
+final class TableLowering {
+  private final Design design;
+  private final TableMeaning meaning;
+  private final Table table;
+  private final Dialect dialect;
+  private final ConstraintNames names;
+  private final List<Check> checks = new ArrayList<>();
+  private final List<Shortfall> shortfalls = new ArrayList<>();
+
+  TableLowering(Design design, TableMeaning meaning, Dialect dialect, ConstraintNames names) {
+    this.design = design;
+    this.meaning = meaning;
+    this.table = meaning.table();
+    this.dialect = dialect;
+    this.names = names;
+  }
+
+  /**
+   * The table as the engine is to make it.
+   *
+   * @param relationships in which the table is the child
+   * @param isLate which of them are declared only when all tables are there
+   */
+  CatalogTable lower(List<Relationship> relationships, Predicate<Relationship> isLate) {
+    List<Column> columns = table.fields().stream().map(this::column).toList();
+    Optional<Key> primary = Optional.empty();
+    var uniques = new ArrayList<Key>();
+    for (Constraint.Unique key : meaning.keys()) {
+      var lowered = new Key(names.take(key.name()), table.namesOf(key.fields()));
+      if (key.primary()) {
+        primary = Optional.of(lowered);
+      } else {
+        uniques.add(lowered);
+      }
+    }
+    List<ForeignKey> references =
+        relationships.stream().map(r -> reference(r, isLate.test(r))).toList();
+    table.fields().forEach(this::constraints);
+    meaning.rules().forEach(this::rule);
+    List<CatalogIndex> indexes =
+        table.indexes().stream()
+            .map(i -> new CatalogIndex(names.take(i.name()), table.namesOf(i.fields())))
+            .toList();
+    return new CatalogTable(
+        table.name(), columns, primary, uniques, references, checks, indexes, table.description());
+  }
+
+  List<Shortfall> shortfalls() {
+    return shortfalls;
+  }
+
+  private Column column(Field field) {
+    SqlType type = SqlType.of(field.type());
+    boolean counts = false;
+    if (field.type() instanceof FieldType.Counter counter) {
+      counts = dialect.counter(counter.width(), isWholeKey(field)).isPresent();
+      if (counts) {
+        type = dialect.counterType(counter.width());
+      } else {
+        shortfall(
+            field.label(),
+            dialect.engine()
+                + " counts only a column that is the whole primary key; give numbers yourself.");
+      }
+    }
+    dialect.typeLoss(type).ifPresent(loss -> shortfall(field.label(), loss));
+    if (field.type() instanceof FieldType.WebAddress || field.type() instanceof FieldType.Kept) {
+      shortfall(
+          "the form of " + field.label(), "it is kept as text; its form is only seen by an audit.");
+    }
+    return new Column(
+        field.name(),
+        type,
+        table.isRequired(field.id()),
+        defaultOf(field),
+        counts,
+        field.description());
+  }
+
+  private boolean isWholeKey(Field field) {
+    return table.primaryKey().equals(List.of(field.id()));
+  }
+
+  private Optional<SqlExpression> defaultOf(Field field) {
+    Optional<Checked> given = meaning.defaultOf(field.id());
+    if (given.isEmpty()) {
+      return Optional.empty();
+    }
+    String subject = "the default of " + field.label();
+    return switch (given.get()) {
+      case Checked.Sound sound -> written(sound.tree(), subject);
+      case Checked.Faulty faulty -> {
+        shortfall(subject, "it cannot be read; see the findings.");
+        yield Optional.empty();
+      }
+    };
+  }
+
+  private ForeignKey reference(Relationship r, boolean late) {
+    Table parent = design.table(r.parent());
+    return new ForeignKey(
+        names.take(r.name()),
+        table.namesOf(r.childFields()),
+        parent.name(),
+        parent.namesOf(r.parentFields()),
+        r.onDelete(),
+        r.onUpdate(),
+        late);
+  }
+
+  private void constraints(Field field) {
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      switch (constraint) {
+        case Constraint.OfType c -> type(c);
+        case Constraint.Required c -> {} // It stands in the column itself,
+        case Constraint.Longest c -> {} // and so does the type with its length.
+        case Constraint.Listed c -> check(c, "the choices of ");
+        case Constraint.Bounded c -> check(c, "the limits of ");
+        case Constraint.Shortest c -> check(c, "the least length of ");
+        case Constraint.Matching c -> pattern(c);
+      }
+    }
+  }
+
+  /** Where the engine does not keep types by itself, a check does. */
+  private void type(Constraint.OfType type) {
+    Field field = type.field();
+    boolean kept = field.type() instanceof FieldType.Choice; // By the list of its choices.
+    boolean counted = field.type() instanceof FieldType.Counter;
+    if (!kept && !counted) {
+      dialect
+          .typeCheck(field.name(), SqlType.of(field.type()))
+          .ifPresent(sql -> add(type.name(), new SqlExpression(sql, Optional.empty())));
+    }
+    if (field.type() instanceof FieldType.Email) {
+      address(field);
+    }
+  }
+
+  /** One @ with something on both sides and no blank, as the audit wants it. */
+  private void address(Field field) {
+    var form =
+        new Expression.And(
+            List.of(
+                like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
+            Place.NOWHERE);
+    String name = ConstraintNaming.check(table.name(), field.name(), "address");
+    check(name, form, "the form of " + field.label());
+  }
+
+  private static Expression like(Field field, String pattern, boolean negated) {
+    var text = new Expression.Literal(new Value.Text(pattern), Kind.TEXT, Place.NOWHERE);
+    var value = new Expression.FieldRef(OwnField.of(field), Place.NOWHERE);
+    return new Expression.Like(value, text, Optional.empty(), negated, Place.NOWHERE);
+  }
+
+  private void check(Constraint.OfValue constraint, String subject) {
+    constraint
+        .condition()
+        .ifPresent(c -> check(constraint.name(), c, subject + constraint.field().label()));
+  }
+
+  private void pattern(Constraint.Matching matching) {
+    String subject = "the pattern of " + matching.field().label();
+    switch (matching.read()) {
+      case TextPattern.Read.Refused refused -> shortfall(subject, refused.why());
+      case TextPattern.Read.Understood understood -> {
+        String column = matching.field().name();
+        switch (Dialect.attempt(matching.text(), text -> dialect.matches(column, text))) {
+          case Dialect.Attempt.Written written ->
+              add(matching.name(), new SqlExpression(written.sql(), Optional.empty()));
+          case Dialect.Attempt.Failed failed -> shortfall(subject, failed.reason() + ".");
+        }
+      }
+    }
+  }
+
+  private void rule(Constraint.Holds meant) {
+    String subject = "the rule " + meant.rule().label();
+    switch (meant.condition()) {
+      case Checked.Sound sound -> check(meant.name(), sound.tree(), subject);
+      case Checked.Faulty faulty -> shortfall(subject, "it cannot be read; see the findings.");
+    }
+  }
+
+  private void check(String name, Expression condition, String subject) {
+    written(condition, subject).ifPresent(sql -> add(name, sql));
+  }
+
+  private void add(String name, SqlExpression condition) {
+    checks.add(new Check(names.take(name), condition));
+  }
+
+  /** An expression in the engine's spelling; a shortfall where it has none. */
+  private Optional<SqlExpression> written(Expression tree, String subject) {
+    return switch (Dialect.attempt(tree, e -> dialect.text().write(e))) {
+      case Dialect.Attempt.Written written ->
+          Optional.of(new SqlExpression(written.sql(), Optional.of(tree)));
+      case Dialect.Attempt.Failed failed -> {
+        shortfall(subject, failed.reason() + ".");
+        yield Optional.empty();
+      }
+    };
+  }
+
+  private void shortfall(String subject, String reason) {
+    shortfalls.add(new Shortfall(table.id(), subject + " of " + table.label(), reason));
+  }
+}

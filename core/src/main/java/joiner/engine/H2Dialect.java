@@ -1,0 +1,78 @@
+package joiner.engine;
+
+import java.util.Optional;
+import joiner.catalog.SqlType;
+import joiner.expression.SqlText;
+import joiner.naming.IdentifierRules;
+
+/** H2. */
+final class H2Dialect extends IsoDialect {
+  private static final IdentifierRules NAMES =
+      new IdentifierRules("H2", 256, IdentifierRules.Folding.UPPER, ReservedWords.of("h2"));
+
+  private final SqlText text = new H2Text(this::name);
+
+  @Override
+  public String id() {
+    return "h2";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:h2:";
+  }
+
+  /** It puts its own behind the name. */
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.of("");
+  }
+
+  /** Each definition is committed at once. */
+  @Override
+  public boolean undoesDefinitions() {
+    return false;
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    return new CatalogQueries(
+        Optional.empty(),
+        "SELECT t.CONSTRAINT_NAME, c.CHECK_CLAUSE FROM INFORMATION_SCHEMA.TABLE_CONSTRAINTS t"
+            + " JOIN INFORMATION_SCHEMA.CHECK_CONSTRAINTS c"
+            + " ON c.CONSTRAINT_SCHEMA = t.CONSTRAINT_SCHEMA"
+            + " AND c.CONSTRAINT_NAME = t.CONSTRAINT_NAME"
+            + " WHERE t.TABLE_SCHEMA = CURRENT_SCHEMA AND t.TABLE_NAME = ?",
+        false);
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  public String longText() {
+    return "varchar";
+  }
+
+  @Override
+  public String anyNumber() {
+    return "decfloat";
+  }
+
+  @Override
+  public String matches(String column, String pattern) {
+    return "REGEXP_LIKE(" + name(column) + ", " + quoted("^(?:" + pattern + ")$") + ")";
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return type instanceof SqlType.Time ? 0 : 6;
+  }
+}

@@ -1,0 +1,90 @@
+package joiner.engine;
+
+import java.util.List;
+import java.util.Optional;
+import joiner.catalog.SqlType;
+import joiner.expression.SqlText;
+import joiner.expression.Width;
+import joiner.naming.IdentifierRules;
+
+/** PostgreSQL. */
+final class PostgreSqlDialect extends IsoDialect {
+  private static final IdentifierRules NAMES =
+      new IdentifierRules(
+          "PostgreSQL", 63, IdentifierRules.Folding.LOWER, ReservedWords.of("postgresql"));
+
+  private final SqlText text = new PostgreSqlText(this::name);
+
+  @Override
+  public String id() {
+    return "postgresql";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:postgresql:";
+  }
+
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.empty();
+  }
+
+  @Override
+  public boolean undoesDefinitions() {
+    return true;
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    return new CatalogQueries(
+        Optional.empty(),
+        "SELECT c.conname, pg_get_constraintdef(c.oid)"
+            + " FROM pg_constraint c JOIN pg_class t ON t.oid = c.conrelid"
+            + " JOIN pg_namespace n ON n.oid = t.relnamespace"
+            + " WHERE c.contype = 'c' AND n.nspname = current_schema() AND t.relname = ?",
+        false);
+  }
+
+  @Override
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name) {
+      case "int2", "smallserial" -> new SqlType.Whole(Width.BITS_16);
+      case "int4", "serial" -> new SqlType.Whole(Width.BITS_32);
+      case "int8", "bigserial" -> new SqlType.Whole(Width.BITS_64);
+      case "bool" -> new SqlType.TrueFalse();
+      case "timestamptz" -> new SqlType.Timestamp(true);
+      default -> super.understand(name, numbers);
+    };
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  public String longText() {
+    return "text";
+  }
+
+  @Override
+  public String anyNumber() {
+    return "numeric";
+  }
+
+  @Override
+  public String matches(String column, String pattern) {
+    return name(column) + " ~ " + quoted("^(?:" + pattern + ")$");
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return 6;
+  }
+}

@@ -1,0 +1,221 @@
+package joiner.engine;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.catalog.SqlType;
+import joiner.expression.SqlText;
+import joiner.expression.Width;
+import joiner.naming.IdentifierRules;
+
+/**
+ * SQLite. It keeps no types by itself, so each column gets a condition that does. Dates are ISO
+ * texts, moments with a zone are kept in UTC.
+ */
+final class SqliteDialect extends Dialect {
+  private static final IdentifierRules NAMES =
+      new IdentifierRules(
+          "SQLite", Integer.MAX_VALUE, IdentifierRules.Folding.KEPT, ReservedWords.of("sqlite"));
+
+  private final SqlText text = new SqliteText(this::name);
+
+  @Override
+  public String id() {
+    return "sqlite";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:sqlite:";
+  }
+
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.of(".sqlite");
+  }
+
+  @Override
+  public boolean undoesDefinitions() {
+    return true;
+  }
+
+  @Override
+  public Map<String, String> connectionProperties() {
+    return Map.of("foreign_keys", "true");
+  }
+
+  @Override
+  public List<String> transactionStart() {
+    return List.of("PRAGMA defer_foreign_keys = ON");
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    return new CatalogQueries(
+        Optional.of("SELECT name, type FROM pragma_table_info(?)"),
+        "SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?",
+        true);
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  public String spell(SqlType type) {
+    return switch (type) {
+      case SqlType.Varchar t -> "varchar(" + t.length() + ")";
+      case SqlType.LongText t -> "text";
+      case SqlType.Whole t -> IsoDialect.whole(t.width());
+      case SqlType.Decimal t -> "numeric(" + t.precision() + ", " + t.scale() + ")";
+      case SqlType.AnyNumber t -> "numeric";
+      case SqlType.TrueFalse t -> "boolean";
+      case SqlType.Date t -> "date_text";
+      case SqlType.Time t -> "time_text";
+      case SqlType.Timestamp t -> t.zoned() ? "utc_timestamp_text" : "timestamp_text";
+      case SqlType.Uuid t -> "uuid_text";
+      case SqlType.Other t -> t.spelled();
+    };
+  }
+
+  @Override
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name) {
+      case "varchar" ->
+          numbers.isEmpty() ? new SqlType.LongText() : new SqlType.Varchar(numbers.getFirst());
+      case "text" -> new SqlType.LongText();
+      case "smallint" -> new SqlType.Whole(Width.BITS_16);
+      case "integer", "int" -> new SqlType.Whole(Width.BITS_32);
+      case "bigint" -> new SqlType.Whole(Width.BITS_64);
+      case "numeric" ->
+          numbers.size() == 2
+              ? new SqlType.Decimal(numbers.get(0), numbers.get(1))
+              : new SqlType.AnyNumber();
+      case "boolean" -> new SqlType.TrueFalse();
+      case "date_text", "date" -> new SqlType.Date();
+      case "time_text", "time" -> new SqlType.Time();
+      case "timestamp_text", "timestamp", "datetime" -> new SqlType.Timestamp(false);
+      case "utc_timestamp_text" -> new SqlType.Timestamp(true);
+      case "uuid_text" -> new SqlType.Uuid();
+      default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
+    };
+  }
+
+  @Override
+  public boolean refersAhead() {
+    return true;
+  }
+
+  @Override
+  public List<String> opening() {
+    return List.of("PRAGMA foreign_keys = ON", "BEGIN", "PRAGMA defer_foreign_keys = ON");
+  }
+
+  @Override
+  public List<String> closing() {
+    return List.of("COMMIT");
+  }
+
+  @Override
+  public Optional<String> counter(Width width, boolean wholeKey) {
+    return wholeKey ? Optional.of("integer PRIMARY KEY AUTOINCREMENT") : Optional.empty();
+  }
+
+  /** Only a column of that very type counts; it holds 64 bits all the same. */
+  @Override
+  public SqlType counterType(Width width) {
+    return new SqlType.Whole(Width.BITS_32);
+  }
+
+  @Override
+  public boolean countsAsKey() {
+    return true;
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return 0;
+  }
+
+  @Override
+  public Optional<String> restart(String table, String column, long next) {
+    return Optional.empty();
+  }
+
+  @Override
+  public Optional<String> typeCheck(String column, SqlType type) {
+    String c = name(column);
+    return switch (type) {
+      case SqlType.Varchar t -> Optional.of("length(" + c + ") <= " + t.length());
+      case SqlType.LongText t -> Optional.empty();
+      case SqlType.Whole t -> Optional.of(whole(c, t.width()));
+      case SqlType.Decimal t -> Optional.of(decimal(c, t.precision(), t.scale()));
+      case SqlType.AnyNumber t -> Optional.of("typeof(" + c + ") IN ('integer', 'real', 'null')");
+      case SqlType.TrueFalse t -> Optional.of(c + " IN (0, 1)");
+      case SqlType.Date t -> Optional.of("date(" + c + ") IS " + c);
+      case SqlType.Time t ->
+          Optional.of("strftime('%H:%M:%S', " + c + ") IS substr(" + c + ", 1, 8)");
+      case SqlType.Timestamp t ->
+          Optional.of("strftime('%Y-%m-%d %H:%M:%S', " + c + ") IS substr(" + c + ", 1, 19)");
+      case SqlType.Uuid t -> Optional.of("length(" + c + ") = 36");
+      case SqlType.Other t -> Optional.empty();
+    };
+  }
+
+  private static String whole(String column, Width width) {
+    String whole = "typeof(" + column + ") IN ('integer', 'null')";
+    return width == Width.BITS_64
+        ? whole
+        : whole + " AND " + column + " BETWEEN " + width.min() + " AND " + width.max();
+  }
+
+  private static String decimal(String column, int precision, int scale) {
+    return "typeof("
+        + column
+        + ") IN ('integer', 'real', 'null') AND abs("
+        + column
+        + ") < 1e"
+        + (precision - scale)
+        + " AND round("
+        + column
+        + ", "
+        + scale
+        + ") = "
+        + column;
+  }
+
+  @Override
+  public String matches(String column, String pattern) {
+    throw new InexpressibleException("SQLite has no regular expressions");
+  }
+
+  @Override
+  public Optional<String> tableComment(String table, String comment) {
+    return Optional.empty();
+  }
+
+  @Override
+  public Optional<String> columnComment(String table, String column, String comment) {
+    return Optional.empty();
+  }
+
+  @Override
+  public String defaultClause(String expression, boolean literal) {
+    return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
+  }
+
+  @Override
+  public Optional<String> typeLoss(SqlType type) {
+    boolean exact = type instanceof SqlType.Decimal;
+    return exact
+        ? Optional.of(
+            "SQLite keeps decimals as floating-point numbers: 15 digits are exact, sums may be off in the last one.")
+        : Optional.empty();
+  }
+}

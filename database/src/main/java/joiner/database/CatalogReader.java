@@ -1,0 +1,278 @@
+package joiner.database;
+
+import java.sql.Connection;
+import java.sql.DatabaseMetaData;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import joiner.catalog.Catalog;
+import joiner.catalog.CatalogIndex;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Check;
+import joiner.catalog.Column;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.Key;
+import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
+import joiner.model.ReferentialAction;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads what a database holds in its current schema: through JDBC's metadata, and through the
+ * queries of its engine where that does not say enough. Names are as the engine stores them.
+ */
+final class CatalogReader {
+  /** From this length on, a type that an engine gives a length has none. */
+  private static final int NO_LENGTH = 1_000_000;
+
+  private static final Pattern TYPE = Pattern.compile("([^(]*)(?:\\(([\\d, ]+)\\))?(.*)");
+  private static final Pattern CHECK =
+      Pattern.compile("CONSTRAINT (\"(?:[^\"]|\"\")+\"|\\w+) CHECK");
+
+  private final Connection connection;
+  private final Dialect dialect;
+  private final DatabaseMetaData metadata;
+  private final @Nullable String catalog;
+  private final @Nullable String schema;
+
+  CatalogReader(Connection connection, Dialect dialect) throws SQLException {
+    this.connection = connection;
+    this.dialect = dialect;
+    this.metadata = connection.getMetaData();
+    this.catalog = connection.getCatalog();
+    this.schema = connection.getSchema();
+  }
+
+  Catalog read() throws SQLException {
+    Map<String, String> comments = new LinkedHashMap<>();
+    try (ResultSet rows =
+        metadata.getTables(catalog, schema, "%", new String[] {"TABLE", "BASE TABLE"})) {
+      while (rows.next()) {
+        comments.put(rows.getString("TABLE_NAME"), orEmpty(rows.getString("REMARKS")));
+      }
+    }
+    var tables = new ArrayList<CatalogTable>();
+    for (Map.Entry<String, String> table : comments.entrySet()) {
+      tables.add(table(table.getKey(), table.getValue()));
+    }
+    return new Catalog(tables);
+  }
+
+  private CatalogTable table(String name, String comment) throws SQLException {
+    Optional<Key> primary = primaryKey(name);
+    var uniques = new ArrayList<Key>();
+    var indexes = new ArrayList<CatalogIndex>();
+    indexes(name, uniques, indexes);
+    // The index behind the primary key is no further key; one that says the same beside it is.
+    uniques.stream()
+        .filter(key -> primary.filter(p -> p.columns().equals(key.columns())).isPresent())
+        .findFirst()
+        .ifPresent(uniques::remove);
+    return new CatalogTable(
+        name, columns(name), primary, uniques, references(name), checks(name), indexes, comment);
+  }
+
+  private List<Column> columns(String table) throws SQLException {
+    Map<String, String> types = types(table);
+    var columns = new ArrayList<Column>();
+    try (ResultSet rows = metadata.getColumns(catalog, schema, escaped(table), "%")) {
+      while (rows.next()) {
+        if (rows.getString("TABLE_NAME").equals(table)) {
+          columns.add(column(rows, types));
+        }
+      }
+    }
+    return columns;
+  }
+
+  private Column column(ResultSet row, Map<String, String> types) throws SQLException {
+    String name = row.getString("COLUMN_NAME");
+    // In the order of the result: some drivers read each value once only.
+    String typeName = row.getString("TYPE_NAME");
+    int size = row.getInt("COLUMN_SIZE");
+    int digits = row.getInt("DECIMAL_DIGITS");
+    boolean required = row.getInt("NULLABLE") == DatabaseMetaData.columnNoNulls;
+    String comment = orEmpty(row.getString("REMARKS"));
+    Optional<SqlExpression> given =
+        Optional.ofNullable(row.getString("COLUMN_DEF")).map(SqlExpression::found);
+    boolean counts = "YES".equals(row.getString("IS_AUTOINCREMENT"));
+    SqlType type =
+        types.containsKey(name)
+            ? type(types.get(name))
+            : dialect.understand(typeName.toLowerCase(Locale.ROOT), numbers(size, digits));
+    return new Column(name, type, required, given, counts, comment);
+  }
+
+  /** Length, or precision and scale, as the metadata give them for every type. */
+  private static List<Integer> numbers(int size, int digits) {
+    return size <= 0 || size >= NO_LENGTH ? List.of() : List.of(size, digits);
+  }
+
+  private SqlType type(String spelled) {
+    Matcher parts = TYPE.matcher(spelled.strip().toLowerCase(Locale.ROOT));
+    if (!parts.matches()) {
+      return new SqlType.Other(spelled);
+    }
+    var numbers = new ArrayList<Integer>();
+    if (parts.group(2) != null) {
+      for (String number : parts.group(2).split("[, ]+")) {
+        numbers.add(Integer.valueOf(number));
+      }
+    }
+    return dialect.understand((parts.group(1).strip() + parts.group(3)).strip(), numbers);
+  }
+
+  /** The types of a table's columns as the engine spells them, where it is asked for them. */
+  private Map<String, String> types(String table) throws SQLException {
+    Map<String, String> types = new HashMap<>();
+    if (dialect.queries().types().isPresent()) {
+      for (List<String> row : rows(dialect.queries().types().get(), 2, table)) {
+        types.put(row.get(0), row.get(1));
+      }
+    }
+    return types;
+  }
+
+  private String escaped(String pattern) throws SQLException {
+    String escape = metadata.getSearchStringEscape();
+    return escape == null || escape.isEmpty()
+        ? pattern
+        : pattern.replace("_", escape + "_").replace("%", escape + "%");
+  }
+
+  private Optional<Key> primaryKey(String table) throws SQLException {
+    Map<Integer, String> columns = new TreeMap<>();
+    String name = "";
+    try (ResultSet rows = metadata.getPrimaryKeys(catalog, schema, table)) {
+      while (rows.next()) {
+        columns.put(rows.getInt("KEY_SEQ"), rows.getString("COLUMN_NAME"));
+        name = orEmpty(rows.getString("PK_NAME"));
+      }
+    }
+    return columns.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new Key(name, List.copyOf(columns.values())));
+  }
+
+  private void indexes(String table, List<Key> uniques, List<CatalogIndex> plain)
+      throws SQLException {
+    Map<String, List<String>> columns = new LinkedHashMap<>();
+    Set<String> repeating = new HashSet<>();
+    try (ResultSet rows = metadata.getIndexInfo(catalog, schema, table, false, false)) {
+      while (rows.next()) {
+        String index = rows.getString("INDEX_NAME");
+        String column = rows.getString("COLUMN_NAME");
+        if (index != null && column != null) {
+          columns.computeIfAbsent(index, name -> new ArrayList<>()).add(column);
+          if (rows.getBoolean("NON_UNIQUE")) {
+            repeating.add(index);
+          }
+        }
+      }
+    }
+    columns.forEach(
+        (name, list) -> {
+          if (repeating.contains(name)) {
+            plain.add(new CatalogIndex(name, list));
+          } else {
+            uniques.add(new Key(name, list));
+          }
+        });
+  }
+
+  /** Rows of the metadata belong to one key until the next begins with its first column. */
+  private List<ForeignKey> references(String table) throws SQLException {
+    var references = new ArrayList<ForeignKey>();
+    try (ResultSet rows = metadata.getImportedKeys(catalog, schema, table)) {
+      while (rows.next()) {
+        List<String> from = new ArrayList<>();
+        List<String> to = new ArrayList<>();
+        if (rows.getInt("KEY_SEQ") > 1) {
+          ForeignKey begun = references.removeLast();
+          from.addAll(begun.columns());
+          to.addAll(begun.parentColumns());
+        }
+        from.add(rows.getString("FKCOLUMN_NAME"));
+        to.add(rows.getString("PKCOLUMN_NAME"));
+        references.add(
+            new ForeignKey(
+                orEmpty(rows.getString("FK_NAME")),
+                from,
+                rows.getString("PKTABLE_NAME"),
+                to,
+                action(rows.getInt("DELETE_RULE")),
+                action(rows.getInt("UPDATE_RULE")),
+                false));
+      }
+    }
+    return references;
+  }
+
+  private static ReferentialAction action(int rule) {
+    return switch (rule) {
+      case DatabaseMetaData.importedKeyCascade -> ReferentialAction.CASCADE;
+      case DatabaseMetaData.importedKeySetNull -> ReferentialAction.SET_NULL;
+      case DatabaseMetaData.importedKeySetDefault -> ReferentialAction.SET_DEFAULT;
+      case DatabaseMetaData.importedKeyRestrict -> ReferentialAction.RESTRICT;
+      default -> ReferentialAction.NO_ACTION;
+    };
+  }
+
+  private List<Check> checks(String table) throws SQLException {
+    var checks = new ArrayList<Check>();
+    if (dialect.queries().inStatement()) {
+      for (List<String> row : rows(dialect.queries().checks(), 1, table)) {
+        Matcher found = CHECK.matcher(row.getFirst());
+        while (found.find()) {
+          checks.add(new Check(plain(found.group(1)), SqlExpression.found("")));
+        }
+      }
+    } else {
+      for (List<String> row : rows(dialect.queries().checks(), 2, table)) {
+        checks.add(new Check(row.get(0), SqlExpression.found(row.get(1))));
+      }
+    }
+    return checks;
+  }
+
+  private static String plain(String name) {
+    return name.startsWith("\"")
+        ? name.substring(1, name.length() - 1).replace("\"\"", "\"")
+        : name;
+  }
+
+  /** What a query with one parameter gives. */
+  private List<List<String>> rows(String sql, int columns, String parameter) throws SQLException {
+    var found = new ArrayList<List<String>>();
+    try (PreparedStatement statement = connection.prepareStatement(sql)) {
+      statement.setString(1, parameter);
+      try (ResultSet rows = statement.executeQuery()) {
+        while (rows.next()) {
+          var row = new ArrayList<String>();
+          for (int column = 1; column <= columns; column++) {
+            row.add(orEmpty(rows.getString(column)));
+          }
+          found.add(row);
+        }
+      }
+    }
+    return found;
+  }
+
+  private static String orEmpty(@Nullable String text) {
+    return text == null ? "" : text;
+  }
+}

@@ -1,0 +1,135 @@
+package joiner.database;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Properties;
+import java.util.stream.Collectors;
+import joiner.catalog.Catalog;
+import joiner.catalog.SqlExpression;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
+
+/** A database that is connected to, with one transaction begun. */
+final class LiveTarget implements AutoCloseable {
+  private final Connection connection;
+  private final Dialect dialect;
+
+  private LiveTarget(Connection connection, Dialect dialect) {
+    this.connection = connection;
+    this.dialect = dialect;
+  }
+
+  /** The engine a URL is for. */
+  static Dialect dialectOf(String url) throws TargetRefusedException {
+    return Dialects.ofUrl(url)
+        .orElseThrow(
+            () ->
+                new TargetRefusedException(
+                    "“"
+                        + Target.shown(url)
+                        + "” is no target Joiner knows; a URL begins with "
+                        + Dialects.ALL.stream()
+                            .map(Dialect::jdbcPrefix)
+                            .collect(Collectors.joining(", "))
+                        + "."));
+  }
+
+  static LiveTarget connect(Target target) throws TargetRefusedException {
+    Dialect dialect = dialectOf(target.url());
+    var properties = new Properties();
+    properties.putAll(dialect.connectionProperties());
+    target.user().ifPresent(user -> properties.put("user", user));
+    target.password().ifPresent(password -> properties.put("password", password));
+    try {
+      Connection connection = DriverManager.getConnection(target.url(), properties);
+      connection.setAutoCommit(false);
+      var live = new LiveTarget(connection, dialect);
+      for (String sql : dialect.transactionStart()) {
+        live.run(sql);
+      }
+      return live;
+    } catch (SQLException e) {
+      var told = new SQLException(target.hide(String.valueOf(e.getMessage())), e.getSQLState());
+      throw new TargetRefusedException(
+          "The database " + target.shown() + " cannot be reached:", "", told);
+    }
+  }
+
+  Dialect dialect() {
+    return dialect;
+  }
+
+  void run(String sql) throws SQLException {
+    try (Statement statement = connection.createStatement()) {
+      statement.execute(sql);
+    }
+  }
+
+  void commit() throws SQLException {
+    connection.commit();
+  }
+
+  void rollback() throws SQLException {
+    connection.rollback();
+  }
+
+  /** What the database holds in its current schema. */
+  Catalog read() throws SQLException {
+    return new CatalogReader(connection, dialect).read();
+  }
+
+  int countRows(String table) throws SQLException {
+    try (var statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery("SELECT COUNT(*) FROM " + dialect.name(table))) {
+      rows.next();
+      return rows.getInt(1);
+    }
+  }
+
+  /**
+   * Whether two expressions without columns have one value, as the engine itself computes them; it
+   * gives defaults back in other words than it was given them.
+   */
+  boolean haveOneValue(SqlExpression one, SqlExpression other) {
+    if (one.sql().equals(other.sql())) {
+      return true;
+    }
+    String a = "(" + one.sql() + ")";
+    String b = "(" + other.sql() + ")";
+    String sql =
+        "SELECT CASE WHEN "
+            + a
+            + " = "
+            + b
+            + " OR "
+            + a
+            + " IS NULL AND "
+            + b
+            + " IS NULL"
+            + " THEN 1 ELSE 0 END";
+    try (var statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery(sql)) {
+      return rows.next() && rows.getInt(1) == 1;
+    } catch (SQLException cannotBeCompared) {
+      goOn();
+      return false; // Two different ones, then; the verification says so with both texts.
+    }
+  }
+
+  /** Some engines take nothing more after an error until the transaction has ended. */
+  private void goOn() {
+    try {
+      connection.rollback();
+    } catch (SQLException broken) {
+      throw new IllegalStateException("The connection broke while defaults were compared.", broken);
+    }
+  }
+
+  @Override
+  public void close() throws SQLException {
+    connection.close();
+  }
+}
