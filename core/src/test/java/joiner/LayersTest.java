@@ -13,11 +13,11 @@ import org.junit.jupiter.api.Test;
 class LayersTest {
   private static final List<String> LOWEST_FIRST =
       List.of(
+          "naming",
           "shape",
           "expression",
           "dependency",
           "model",
-          "naming",
           "rows",
           "meaning",
           "catalog",

@@ -1,5 +1,6 @@
 package joiner.bench;
 
+import joiner.model.Noun;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -133,7 +134,7 @@ final class Editing {
       fields.add(Field.of("made_on", "Made on", new FieldType.Date()));
       fields.add(Field.of("mail", "E-mail", new FieldType.Email(100)));
       Table table =
-          Table.of(name, NamingPolicy.labelFor(name), NamingPolicy.nounFor(name))
+          Table.of(name, NamingPolicy.labelFor(name), Noun.ofLabel(name))
               .withFields(fields)
               .withPrimaryKey(List.of(fields.getFirst().id()));
       if (!parent.isEmpty()) {

@@ -26,12 +26,12 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
     var taken = new java.util.HashSet<String>();
     design.tables().stream().filter(t -> t != table).forEach(t -> taken.add(t.name()));
     boolean derivedName = isDerived(table.name(), NamingPolicy.nameFor(table.label()));
-    boolean derivedNoun = table.noun().equals(NamingPolicy.nounFor(table.label()));
+    boolean derivedNoun = table.noun().equals(Noun.ofLabel(table.label()));
     return rename(
         table,
         derivedName ? NamingPolicy.free(NamingPolicy.nameFor(label), taken) : table.name(),
         label,
-        derivedNoun ? NamingPolicy.nounFor(label) : table.noun());
+        derivedNoun ? Noun.ofLabel(label) : table.noun());
   }
 
   /** Whether a name is the derived one, perhaps with a number that made it free. */

@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import joiner.model.Noun;
 import java.util.List;
 import java.util.Optional;
 import joiner.expression.Formula;
@@ -39,7 +40,7 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
         draft
             .design()
             .unused(
-                Table.of(name, choosing.label(), NamingPolicy.nounFor(choosing.label()))
+                Table.of(name, choosing.label(), Noun.ofLabel(choosing.label()))
                     .withArea(owner.area())
                     .withFields(List.of(key))
                     .withPrimaryKey(List.of(key.id()))

@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -220,7 +221,7 @@ final class SplitLists {
     var key = new ArrayList<>(links.stream().map(Field::id).toList());
     key.add(position.id());
     Table detail =
-        Table.of(name, shown, NamingPolicy.nounFor(shown))
+        Table.of(name, shown, Noun.ofLabel(shown))
             .withArea(table.area())
             .withFields(fields)
             .withPrimaryKey(key);
@@ -308,7 +309,7 @@ final class SplitLists {
     }
     List<Field> fields = natural ? List.of(text) : List.of(counter, text);
     Table lookup =
-        Table.of(name, label, NamingPolicy.nounFor(label))
+        Table.of(name, label, Noun.ofLabel(label))
             .withArea(table.area())
             .withFields(fields)
             .withPrimaryKey(List.of(fields.getFirst().id()))

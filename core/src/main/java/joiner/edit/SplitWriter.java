@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -148,7 +149,7 @@ final class SplitWriter {
       }
     }
     Table made =
-        Table.of(name, shown, NamingPolicy.nounFor(shown))
+        Table.of(name, shown, Noun.ofLabel(shown))
             .withArea(table.area())
             .withFields(slots.stream().map(Slot::field).toList())
             .withPrimaryKey(group.natural ? key : List.of(slots.getFirst().field().id()))

@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -63,7 +64,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     var key = fields.stream().map(Field::id).toList();
     String name = freeName(draft.design(), child.name() + "_" + parent.name());
     String label = child.label() + " " + parent.label().toLowerCase(java.util.Locale.ROOT);
-    Table plain = draft.design().unused(Table.of(name, label, NamingPolicy.nounFor(label)));
+    Table plain = draft.design().unused(Table.of(name, label, Noun.ofLabel(label)));
     var toChild =
         side(
             draft.design(),

@@ -78,7 +78,7 @@ final class TableJson {
       throws UnreadableFileException {
     String label = resource.optionalText("title").orElse(NamingPolicy.labelFor(name));
     List<String> said = more.texts("noun");
-    Noun noun = NamingPolicy.nounFor(label);
+    Noun noun = Noun.ofLabel(label);
     if (!said.isEmpty()) {
       String plural = said.size() > 1 ? said.get(1) : NamingPolicy.plural(said.getFirst());
       noun = new Noun(said.getFirst(), plural);
@@ -255,7 +255,7 @@ final class TableJson {
     if (!table.id().value().equals(table.name())) {
       more.put("id", table.id().value());
     }
-    Noun usual = NamingPolicy.nounFor(table.label());
+    Noun usual = Noun.ofLabel(table.label());
     if (!table.noun().equals(usual)) {
       more.put("noun", Json.Arr.of(List.of(table.noun().singular(), table.noun().plural())));
     }

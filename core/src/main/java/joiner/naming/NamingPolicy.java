@@ -5,7 +5,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
-import joiner.model.Noun;
 import org.atteo.evo.inflector.English;
 
 /**
@@ -61,12 +60,6 @@ public final class NamingPolicy {
   /** The name of a field that refers to a key: the key's, with its table's in front if missing. */
   public static String referenceTo(String table, String key) {
     return key.contains(table) ? key : table + "_" + key;
-  }
-
-  /** What rows of a table of that label are called, as long as nobody says otherwise. */
-  public static Noun nounFor(String label) {
-    String singular = singular(label.toLowerCase(Locale.ROOT));
-    return new Noun(singular, plural(singular));
   }
 
   /** A noun, or a name that ends in one, without its usual English plural ending; a guess. */

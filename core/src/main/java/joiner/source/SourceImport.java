@@ -1,5 +1,6 @@
 package joiner.source;
 
+import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -134,7 +135,7 @@ public final class SourceImport {
       }
     }
     Table table =
-        into.unused(Table.of(name, label, NamingPolicy.nounFor(label)))
+        into.unused(Table.of(name, label, Noun.ofLabel(label)))
             .withArea(options.area())
             .withFields(fields)
             .withPrimaryKey(List.of(key.map(columns::get).orElseGet(() -> fields.getFirst().id())));

@@ -1,5 +1,6 @@
 package joiner.naming;
 
+import joiner.model.Noun;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
@@ -132,7 +133,7 @@ class NamingTest {
 
   @Test
   void aNounFollowsFromALabel() {
-    assertThat(NamingPolicy.nounFor("Clay Bags"))
+    assertThat(Noun.ofLabel("Clay Bags"))
         .isEqualTo(new joiner.model.Noun("clay bag", "clay bags"));
     assertThat(NamingPolicy.singular("gas")).isEqualTo("gas");
     assertThat(NamingPolicy.singular("kit")).isEqualTo("kit");

@@ -1,5 +1,6 @@
 package joiner.desktop.frame;
 
+import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -154,7 +155,7 @@ final class Actions {
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), names);
     String area = bench.table().map(Table::area).orElse("");
     Table table =
-        bench.design().unused(Table.of(name, label, NamingPolicy.nounFor(label)).withArea(area));
+        bench.design().unused(Table.of(name, label, Noun.ofLabel(label)).withArea(area));
     bench.apply(new AddTable(table, Rows.NONE));
     bench.selectionProperty().set(Selection.of(table.id()));
     bench.stageProperty().set(Stage.SHAPE);
