@@ -20,7 +20,7 @@ public record AddTable(Table table, Rows rows) implements Edit {
       throw new EditRefusedException(
           "There is a table " + table.name() + " already; give this one another name.");
     }
-    return new Draft(
+    return draft.with(
         draft.design().withTableAdded(table), draft.rows().with(table.id(), none -> rows));
   }
 }

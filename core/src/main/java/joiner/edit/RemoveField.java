@@ -23,7 +23,7 @@ public record RemoveField(TableId table, FieldId field, String label) implements
       changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
     }
     boolean last = changed.design().table(table).fieldIds().equals(List.of(field));
-    return new Draft(
+    return changed.with(
         changed.design().withTable(table, t -> t.withoutField(field)),
         changed.rows().with(table, rows -> last ? Rows.NONE : rows.withoutColumn(field)));
   }

@@ -22,6 +22,6 @@ public record RemoveTable(TableId table, String label) implements Edit {
     for (Relationship relationship : touching) {
       changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
     }
-    return new Draft(changed.design().withoutTable(table), changed.rows().without(table));
+    return changed.with(changed.design().withoutTable(table), changed.rows().without(table));
   }
 }

@@ -53,7 +53,7 @@ public record SetChildUnique(RelationshipId relationship, String name, boolean u
       changed = changed.withField(field, f -> f.withRequired(true));
     }
     Table result = changed;
-    return new Draft(
+    return draft.with(
         draft.design().withTable(child.id(), t -> result),
         draft.rows().with(child.id(), rows -> Counters.number(rows, counter.id())));
   }

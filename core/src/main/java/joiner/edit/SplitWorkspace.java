@@ -62,7 +62,7 @@ final class SplitWorkspace {
 
   void change(Table any, UnaryOperator<Table> change, Rows contents) {
     draft =
-        new Draft(
+        draft.with(
             draft.design().withTable(any.id(), change),
             draft.rows().with(any.id(), old -> contents));
   }

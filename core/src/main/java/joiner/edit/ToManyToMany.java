@@ -103,7 +103,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     for (FieldId field : r.childFields()) {
       untied = new RemoveField(child.id(), field, "").apply(untied);
     }
-    return new Draft(
+    return untied.with(
         untied.design().withTableAdded(join, toChild, toParent),
         untied.rows().with(join.id(), none -> links));
   }

@@ -58,14 +58,19 @@ public final class Draft {
     return known;
   }
 
+  /** Another design with other rows, of which much may be as here. */
+  public Draft with(Design other, SampleRows otherRows) {
+    return new Draft(other, otherRows, newestMeaning());
+  }
+
   /** The same rows under another design. */
   public Draft withDesign(Design other) {
-    return new Draft(other, rows, newestMeaning());
+    return with(other, rows);
   }
 
   /** The same design with other rows. */
   public Draft withRows(SampleRows other) {
-    return new Draft(design, other, newestMeaning());
+    return with(design, other);
   }
 
   /** Never a chain: a draft nobody asked for its meaning hands on the one it was given. */
