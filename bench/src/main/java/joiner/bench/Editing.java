@@ -1,6 +1,5 @@
 package joiner.bench;
 
-import joiner.model.Noun;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -24,6 +23,7 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;

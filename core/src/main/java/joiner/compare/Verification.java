@@ -102,7 +102,7 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
     Comparison(Dialect dialect, BiPredicate<SqlExpression, SqlExpression> sameValue) {
       this.dialect = dialect;
       this.rules = dialect.identifiers();
-      this.keepsComments = dialect.tableComment("", "").isPresent();
+      this.keepsComments = dialect.keepsComments();
       this.sameValue = sameValue;
     }
 

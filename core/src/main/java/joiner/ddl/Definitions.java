@@ -44,14 +44,20 @@ final class Definitions {
     }
     String name = dialect.name(table.name());
     String sql =
-        "CREATE TABLE " + name + " (" + inside() + "\n  " + String.join(",\n  ", lines) + "\n)";
+        "CREATE TABLE "
+            + name
+            + " ("
+            + inside()
+            + "\n  "
+            + String.join(",\n  ", lines)
+            + "\n)"
+            + dialect.tableTail(table.comment());
     return new Statement(Statement.Section.TABLES, comment, sql, Optional.of(name));
   }
 
   /** Where the engine keeps no descriptions, they stand as comments in the text it keeps. */
   private String inside() {
-    boolean keeps = dialect.tableComment(table.name(), "").isPresent();
-    return keeps || table.comment().isBlank()
+    return dialect.keepsComments() || table.comment().isBlank()
         ? ""
         : " -- " + table.comment().replaceAll("\\R", " ");
   }
@@ -69,7 +75,8 @@ final class Definitions {
         + " "
         + type
         + column.defaultValue().map(this::defaultClause).orElse("")
-        + (column.required() && !isKey ? " NOT NULL" : "");
+        + (column.required() && !isKey ? " NOT NULL" : "")
+        + dialect.columnTail(column.comment());
   }
 
   private String counter(Column column) {
@@ -103,8 +110,9 @@ final class Definitions {
         + action(" ON UPDATE ", key.onUpdate());
   }
 
-  private static String action(String words, ReferentialAction action) {
-    return action == ReferentialAction.NO_ACTION ? "" : words + action.sql();
+  private String action(String words, ReferentialAction action) {
+    String said = dialect.action(action);
+    return said.isEmpty() ? "" : words + said;
   }
 
   /** Foreign keys that are declared when all tables are there. */

@@ -1,8 +1,10 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
@@ -13,6 +15,7 @@ import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
+import joiner.engine.InCheck;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
@@ -22,8 +25,10 @@ import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.OwnField;
+import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
@@ -40,6 +45,13 @@ final class TableLowering {
   private final Table table;
   private final Dialect dialect;
   private final ConstraintNames names;
+
+  /** Fields the engine counts up. */
+  private final Set<FieldId> counting = new HashSet<>();
+
+  /** Fields that a change of the row's parent changes. */
+  private final Set<FieldId> moved = new HashSet<>();
+
   private final List<Check> checks = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
@@ -62,19 +74,23 @@ final class TableLowering {
     Optional<Key> primary = Optional.empty();
     var uniques = new ArrayList<Key>();
     for (Constraint.Unique key : meaning.keys()) {
-      var lowered = new Key(names.take(key.name()), table.namesOf(key.fields()));
+      String name = names.take(key.name());
       if (key.primary()) {
-        primary = Optional.of(lowered);
-      } else {
-        uniques.add(lowered);
+        primary = Optional.of(new Key(name, table.namesOf(key.fields())));
+      } else if (isIndexed(key.fields(), "the key " + key.name())) {
+        uniques.add(new Key(name, table.namesOf(key.fields())));
       }
     }
     List<ForeignKey> references =
         relationships.stream().map(r -> reference(r, isLate.test(r))).toList();
+    relationships.stream()
+        .filter(TableLowering::movesChildren)
+        .forEach(r -> moved.addAll(r.childFields()));
     table.fields().forEach(this::constraints);
     meaning.rules().forEach(this::rule);
     List<CatalogIndex> indexes =
         table.indexes().stream()
+            .filter(i -> isIndexed(i.fields(), "the index " + i.name()))
             .map(i -> new CatalogIndex(names.take(i.name()), table.namesOf(i.fields())))
             .toList();
     return new CatalogTable(
@@ -85,12 +101,20 @@ final class TableLowering {
     return shortfalls;
   }
 
+  private boolean isIndexed(List<FieldId> fields, String subject) {
+    List<SqlType> types = fields.stream().map(f -> SqlType.of(table.field(f).type())).toList();
+    Optional<String> loss = dialect.indexLoss(types);
+    loss.ifPresent(reason -> shortfall(subject, reason + "."));
+    return loss.isEmpty();
+  }
+
   private Column column(Field field) {
     SqlType type = SqlType.of(field.type());
     boolean counts = false;
     if (field.type() instanceof FieldType.Counter counter) {
       counts = dialect.counter(counter.width(), isWholeKey(field)).isPresent();
       if (counts) {
+        counting.add(field.id());
         type = dialect.counterType(counter.width());
       } else {
         shortfall(
@@ -106,7 +130,7 @@ final class TableLowering {
     }
     return new Column(
         field.name(),
-        type,
+        dialect.keptAs(type),
         table.isRequired(field.id()),
         defaultOf(field),
         counts,
@@ -134,14 +158,27 @@ final class TableLowering {
 
   private ForeignKey reference(Relationship r, boolean late) {
     Table parent = design.table(r.parent());
+
     return new ForeignKey(
         names.take(r.name()),
         table.namesOf(r.childFields()),
         parent.name(),
         parent.namesOf(r.parentFields()),
-        r.onDelete(),
-        r.onUpdate(),
+        kept(r.onDelete(), "what becomes of rows whose " + parent.noun().singular() + " goes"),
+        kept(r.onUpdate(), "what becomes of rows whose " + parent.noun().singular() + " changes"),
         late);
+  }
+
+  private static boolean movesChildren(Relationship r) {
+    return r.onDelete() == ReferentialAction.SET_NULL
+        || r.onUpdate() == ReferentialAction.CASCADE
+        || r.onUpdate() == ReferentialAction.SET_NULL;
+  }
+
+  private ReferentialAction kept(ReferentialAction action, String subject) {
+    Optional<String> loss = dialect.actionLoss(action);
+    loss.ifPresent(reason -> shortfall(subject, reason));
+    return loss.isPresent() ? ReferentialAction.RESTRICT : action;
   }
 
   private void constraints(Field field) {
@@ -220,7 +257,30 @@ final class TableLowering {
   }
 
   private void check(String name, Expression condition, String subject) {
+    Optional<InCheck> refused =
+        dialect.refusedInChecks().stream()
+            .sorted()
+            .filter(read -> reads(condition, read))
+            .findFirst();
+    if (refused.isPresent()) {
+      shortfall(
+          subject, dialect.engine() + " takes no check that reads " + refused.get().words() + ".");
+      return;
+    }
     written(condition, subject).ifPresent(sql -> add(name, sql));
+  }
+
+  private boolean reads(Expression condition, InCheck what) {
+    return switch (what) {
+      case CLOCK -> condition.readsClock();
+      case COUNTER -> readsAny(condition, counting);
+      case MOVED_BY_REFERENCE -> readsAny(condition, moved);
+    };
+  }
+
+  private static boolean readsAny(Expression condition, Set<FieldId> fields) {
+    return condition.reads().stream()
+        .anyMatch(to -> to instanceof OwnField own && fields.contains(own.field()));
   }
 
   private void add(String name, SqlExpression condition) {

@@ -1,6 +1,5 @@
 package joiner.edit;
 
-import joiner.model.Noun;
 import java.util.List;
 import java.util.Optional;
 import joiner.expression.Formula;
@@ -9,6 +8,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;

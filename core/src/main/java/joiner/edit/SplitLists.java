@@ -1,6 +1,5 @@
 package joiner.edit;
 
-import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -17,6 +16,7 @@ import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.RelationshipId;
 import joiner.model.Table;

@@ -1,6 +1,5 @@
 package joiner.edit;
 
-import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,6 +17,7 @@ import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Noun;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableKind;

@@ -1,6 +1,5 @@
 package joiner.edit;
 
-import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -10,6 +9,7 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;

@@ -3,13 +3,16 @@ package joiner.engine;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
+import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
 import joiner.expression.Width;
+import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
 
 /**
@@ -61,6 +64,11 @@ public abstract class Dialect {
    */
   public abstract SqlType understand(String name, List<Integer> numbers);
 
+  /** What a type is kept as, where the engine has none like it. */
+  public SqlType keptAs(SqlType type) {
+    return type;
+  }
+
   /** A type in the engine's spelling. */
   public abstract String spell(SqlType type);
 
@@ -110,6 +118,49 @@ public abstract class Dialect {
 
   /** A comment on a column; empty if the engine keeps none. */
   public abstract Optional<String> columnComment(String table, String column, String text);
+
+  /** Whether the engine keeps notes on tables and columns. */
+  public abstract boolean keepsComments();
+
+  /** What stands behind the definition of a column, its note among it. */
+  public String columnTail(String comment) {
+    return "";
+  }
+
+  /** What stands behind the definition of a table, its note among it. */
+  public String tableTail(String comment) {
+    return "";
+  }
+
+  /** What checks may not read. */
+  public Set<InCheck> refusedInChecks() {
+    return Set.of();
+  }
+
+  /** Why the engine has no key or index on columns of those types; empty if it has. */
+  public Optional<String> indexLoss(List<SqlType> types) {
+    return Optional.empty();
+  }
+
+  /** How a referential action is said; empty: it need not be. */
+  public String action(ReferentialAction action) {
+    return action == ReferentialAction.NO_ACTION ? "" : action.sql();
+  }
+
+  /** What becomes of an action that the engine does not have; empty: it has it. */
+  public Optional<String> actionLoss(ReferentialAction action) {
+    return Optional.empty();
+  }
+
+  /** A default as the engine's catalog gives it back; empty where that means none. */
+  public Optional<SqlExpression> foundDefault(String sql) {
+    return Optional.of(SqlExpression.found(sql));
+  }
+
+  /** Statements that take a table away, whatever refers to it. */
+  public List<String> dropTable(String quoted) {
+    return List.of("DROP TABLE " + quoted + " CASCADE");
+  }
 
   /** Whether the column definition takes the default in brackets. */
   public abstract String defaultClause(String expression, boolean literal);

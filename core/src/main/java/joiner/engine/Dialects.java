@@ -8,9 +8,10 @@ public final class Dialects {
   public static final Dialect POSTGRESQL = new PostgreSqlDialect();
   public static final Dialect SQLITE = new SqliteDialect();
   public static final Dialect H2 = new H2Dialect();
+  public static final Dialect MARIADB = new MariaDbDialect();
 
   /** All of them, in the order they are shown. */
-  public static final List<Dialect> ALL = List.of(POSTGRESQL, SQLITE, H2);
+  public static final List<Dialect> ALL = List.of(POSTGRESQL, MARIADB, SQLITE, H2);
 
   private Dialects() {}
 

@@ -89,6 +89,11 @@ abstract class IsoDialect extends Dialect {
   }
 
   @Override
+  public final boolean keepsComments() {
+    return true;
+  }
+
+  @Override
   public final Optional<String> tableComment(String table, String text) {
     return Optional.of("COMMENT ON TABLE " + name(table) + " IS " + quoted(text));
   }

@@ -196,6 +196,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public boolean keepsComments() {
+    return false;
+  }
+
+  @Override
   public Optional<String> tableComment(String table, String comment) {
     return Optional.empty();
   }

@@ -112,7 +112,7 @@ final class SqliteText extends SqlText {
   @Override
   protected String compute(Expression.Compute e) {
     if (e.operator() == Expression.Arithmetic.DIVIDE) {
-      requireDivisor(e.right());
+      Divisors.require(e.right(), "SQLite");
     }
     if (e.operator() == Expression.Arithmetic.DIVIDE && !e.whole()) {
       return "CAST(" + write(e.left()) + " AS real) / " + operandOfProduct(e.right());
@@ -124,17 +124,6 @@ final class SqliteText extends SqlText {
     return "(" + write(e) + ")";
   }
 
-  private static void requireDivisor(Expression e) {
-    boolean safe =
-        e instanceof Expression.Literal literal
-            && (literal.value() instanceof Value.Null
-                || literal.value() instanceof Value.Num num && num.number().signum() != 0);
-    if (!safe) {
-      throw new InexpressibleException(
-          "SQLite gives NULL where a division by zero is an error elsewhere");
-    }
-  }
-
   @Override
   protected String call(Expression.Call e) {
     List<Expression> arguments = e.arguments();
@@ -143,7 +132,7 @@ final class SqliteText extends SqlText {
       case SUBSTRING -> substring(arguments);
       case POSITION -> "instr(" + write(arguments.get(1)) + ", " + write(arguments.get(0)) + ")";
       case MOD -> {
-        requireDivisor(arguments.get(1));
+        Divisors.require(arguments.get(1), "SQLite");
         yield "((" + write(arguments.get(0)) + ") % (" + write(arguments.get(1)) + "))";
       }
       case CEILING -> "ceil(" + write(arguments.getFirst()) + ")";

@@ -23,7 +23,7 @@ public sealed interface Checked {
 
     /** Whether the verdict on a row may change with the clock. */
     public boolean readsClock() {
-      return Walk.any(tree, node -> node instanceof Expression.Now);
+      return tree.readsClock();
     }
   }
 

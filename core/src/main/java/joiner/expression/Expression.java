@@ -1,12 +1,26 @@
 package joiner.expression;
 
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** A parsed SQL expression. Chains of AND and OR are flat lists, so that they may be long. */
 public sealed interface Expression {
   /** Where it was read from; it makes no difference to equality. */
   Place place();
+
+  /** What it reads, in order of first use. */
+  default Set<Reference> reads() {
+    var reads = new LinkedHashSet<Reference>();
+    Walk.references(this, reads::add);
+    return reads;
+  }
+
+  /** Whether its value may change with the clock. */
+  default boolean readsClock() {
+    return Walk.any(this, node -> node instanceof Now);
+  }
 
   /** A value written out. */
   record Literal(Value value, Kind kind, Place place) implements Expression {}

@@ -55,8 +55,7 @@ public class SqlText {
       case Expression.StartOfDay e -> startOfDay(write(e.date()));
       case Expression.Fitting e -> write(e.operand());
       case Expression.CodePoints e -> codePoints(e.operand());
-      case Expression.Concat e ->
-          within(e.left(), Binding.SUM) + " || " + within(e.right(), Binding.PRODUCT);
+      case Expression.Concat e -> concat(e);
       case Expression.Between e ->
           operand(e.operand())
               + not(e.negated())
@@ -140,6 +139,11 @@ public class SqlText {
         + e.operator().sql()
         + " "
         + within(e.right(), product ? Binding.SIGN : Binding.PRODUCT);
+  }
+
+  /** Two texts joined. */
+  protected String concat(Expression.Concat e) {
+    return within(e.left(), Binding.SUM) + " || " + within(e.right(), Binding.PRODUCT);
   }
 
   /** A moment moved by an interval. */

@@ -2,6 +2,7 @@ package joiner.expression;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 
 /** Visits the parts of an expression. */
@@ -11,6 +12,14 @@ final class Walk {
   /** Whether any part of the tree, itself included, meets the condition. */
   static boolean any(Expression tree, Predicate<Expression> condition) {
     return condition.test(tree) || parts(tree).stream().anyMatch(part -> any(part, condition));
+  }
+
+  /** Tells everything that is read in any part of the tree. */
+  static void references(Expression tree, Consumer<Reference> found) {
+    if (tree instanceof Expression.FieldRef ref) {
+      found.accept(ref.to());
+    }
+    parts(tree).forEach(part -> references(part, found));
   }
 
   /** The direct parts of an expression, in order. */

@@ -1,6 +1,5 @@
 package joiner.source;
 
-import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -19,6 +18,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;

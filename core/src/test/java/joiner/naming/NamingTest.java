@@ -1,10 +1,10 @@
 package joiner.naming;
 
-import joiner.model.Noun;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import joiner.engine.Dialects;
+import joiner.model.Noun;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -133,8 +133,7 @@ class NamingTest {
 
   @Test
   void aNounFollowsFromALabel() {
-    assertThat(Noun.ofLabel("Clay Bags"))
-        .isEqualTo(new joiner.model.Noun("clay bag", "clay bags"));
+    assertThat(Noun.ofLabel("Clay Bags")).isEqualTo(new joiner.model.Noun("clay bag", "clay bags"));
     assertThat(NamingPolicy.singular("gas")).isEqualTo("gas");
     assertThat(NamingPolicy.singular("kit")).isEqualTo("kit");
     assertThat(NamingPolicy.singular("kits")).isEqualTo("kit");

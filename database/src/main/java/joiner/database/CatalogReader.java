@@ -107,7 +107,7 @@ final class CatalogReader {
     boolean required = row.getInt("NULLABLE") == DatabaseMetaData.columnNoNulls;
     String comment = orEmpty(row.getString("REMARKS"));
     Optional<SqlExpression> given =
-        Optional.ofNullable(row.getString("COLUMN_DEF")).map(SqlExpression::found);
+        Optional.ofNullable(row.getString("COLUMN_DEF")).flatMap(dialect::foundDefault);
     boolean counts = "YES".equals(row.getString("IS_AUTOINCREMENT"));
     SqlType type =
         types.containsKey(name)

@@ -99,7 +99,9 @@ public record Shipment(int statements, boolean transaction, Verification verific
     live.rollback();
     if (!live.dialect().undoesDefinitions()) {
       for (String table : created.reversed()) {
-        live.run("DROP TABLE " + table + " CASCADE");
+        for (String sql : live.dialect().dropTable(table)) {
+          live.run(sql);
+        }
       }
       live.commit();
     }

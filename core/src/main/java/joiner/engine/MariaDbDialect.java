@@ -1,0 +1,273 @@
+package joiner.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
+import joiner.expression.SqlText;
+import joiner.expression.Width;
+import joiner.model.ReferentialAction;
+import joiner.naming.IdentifierRules;
+
+/**
+ * MariaDB, seen with 11.4. Texts are told apart by code point, as the audit does, through the
+ * collation every table gets; its usual one takes no notice of case and accents.
+ */
+final class MariaDbDialect extends Dialect {
+  private static final IdentifierRules NAMES =
+      new IdentifierRules("MariaDB", 64, IdentifierRules.Folding.KEPT, ReservedWords.of("mariadb"));
+  private static final String COLLATION = "utf8mb4_nopad_bin";
+
+  /** An index takes 3,072 bytes, a character up to four. */
+  private static final int LONGEST_INDEXED = 768;
+
+  private final SqlText text = new MariaDbText(this::name);
+
+  @Override
+  public String id() {
+    return "mariadb";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:mariadb:";
+  }
+
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.empty();
+  }
+
+  /** Each definition is committed at once. */
+  @Override
+  public boolean undoesDefinitions() {
+    return false;
+  }
+
+  /** Names in quotes, texts without escapes, numbers as they are given, nothing cut to fit. */
+  @Override
+  public List<String> transactionStart() {
+    return List.of(
+        "SET SESSION sql_mode = 'ANSI_QUOTES,NO_BACKSLASH_ESCAPES,NO_AUTO_VALUE_ON_ZERO,"
+            + "STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO'",
+        "SET NAMES utf8mb4 COLLATE " + COLLATION);
+  }
+
+  @Override
+  public List<String> opening() {
+    return transactionStart();
+  }
+
+  @Override
+  public List<String> closing() {
+    return List.of();
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    return new CatalogQueries(
+        Optional.empty(),
+        "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"
+            + " WHERE CONSTRAINT_SCHEMA = DATABASE() AND TABLE_NAME = ?",
+        false);
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  public SqlType keptAs(SqlType type) {
+    return switch (type) {
+      case SqlType.Timestamp t -> new SqlType.Timestamp(false);
+      case SqlType.AnyNumber t -> new SqlType.Decimal(65, 30);
+      case SqlType.Varchar t -> t;
+      case SqlType.LongText t -> t;
+      case SqlType.Whole t -> t;
+      case SqlType.Decimal t -> t;
+      case SqlType.TrueFalse t -> t;
+      case SqlType.Date t -> t;
+      case SqlType.Time t -> t;
+      case SqlType.Uuid t -> t;
+      case SqlType.Other t -> t;
+    };
+  }
+
+  @Override
+  public Optional<String> typeLoss(SqlType type) {
+    return switch (type) {
+      case SqlType.Timestamp t when t.zoned() ->
+          Optional.of("MariaDB keeps no offsets; moments are kept in UTC.");
+      case SqlType.AnyNumber t ->
+          Optional.of("MariaDB keeps 35 digits before the point and 30 after it.");
+      default -> Optional.empty();
+    };
+  }
+
+  @Override
+  public String spell(SqlType type) {
+    return switch (type) {
+      case SqlType.Varchar t -> "varchar(" + t.length() + ")";
+      case SqlType.LongText t -> "longtext";
+      case SqlType.Whole t -> IsoDialect.whole(t.width());
+      case SqlType.Decimal t -> "decimal(" + t.precision() + ", " + t.scale() + ")";
+      case SqlType.AnyNumber t -> "decimal(65, 30)";
+      case SqlType.TrueFalse t -> "boolean";
+      case SqlType.Date t -> "date";
+      case SqlType.Time t -> "time(6)";
+      case SqlType.Timestamp t -> "datetime(6)";
+      case SqlType.Uuid t -> "uuid";
+      case SqlType.Other t -> t.spelled();
+    };
+  }
+
+  @Override
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name) {
+      case "varchar" -> new SqlType.Varchar(numbers.getFirst());
+      case "longtext" -> new SqlType.LongText();
+      case "smallint" -> new SqlType.Whole(Width.BITS_16);
+      case "int", "integer" -> new SqlType.Whole(Width.BITS_32);
+      case "bigint" -> new SqlType.Whole(Width.BITS_64);
+      case "decimal" -> new SqlType.Decimal(numbers.get(0), numbers.get(1));
+      case "boolean" -> new SqlType.TrueFalse();
+      case "date" -> new SqlType.Date();
+      case "time" -> new SqlType.Time();
+      case "datetime", "timestamp" -> new SqlType.Timestamp(false);
+      case "uuid" -> new SqlType.Uuid();
+      default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
+    };
+  }
+
+  @Override
+  public boolean refersAhead() {
+    return false;
+  }
+
+  /** A column that counts must be a key by itself. */
+  @Override
+  public Optional<String> counter(Width width, boolean wholeKey) {
+    return wholeKey ? Optional.of(IsoDialect.whole(width) + " AUTO_INCREMENT") : Optional.empty();
+  }
+
+  @Override
+  public boolean countsAsKey() {
+    return false;
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return 6;
+  }
+
+  /** It goes on above the greatest number by itself. */
+  @Override
+  public Optional<String> restart(String table, String column, long next) {
+    return Optional.empty();
+  }
+
+  /** Truth is a small number here, and a time of day a length of time. */
+  @Override
+  public Optional<String> typeCheck(String column, SqlType type) {
+    String c = name(column);
+    return switch (type) {
+      case SqlType.TrueFalse t -> Optional.of(c + " IN (0, 1)");
+      case SqlType.Time t -> Optional.of(c + " BETWEEN TIME '00:00:00' AND TIME '23:59:59.999999'");
+      default -> Optional.empty();
+    };
+  }
+
+  @Override
+  public String matches(String column, String pattern) {
+    return name(column) + " REGEXP " + quoted("\\A(?:" + pattern + ")\\z");
+  }
+
+  @Override
+  public Set<InCheck> refusedInChecks() {
+    return Set.of(InCheck.values());
+  }
+
+  @Override
+  public Optional<String> indexLoss(List<SqlType> types) {
+    int length = 0;
+    for (SqlType type : types) {
+      if (type instanceof SqlType.LongText) {
+        return Optional.of("MariaDB has no key on texts without a limit");
+      }
+      length += type instanceof SqlType.Varchar text ? text.length() : 8;
+    }
+    return length > LONGEST_INDEXED
+        ? Optional.of("MariaDB has no key on more than " + LONGEST_INDEXED + " characters")
+        : Optional.empty();
+  }
+
+  /** What is not said counts as RESTRICT. */
+  @Override
+  public String action(ReferentialAction action) {
+    return action.sql();
+  }
+
+  /** It takes the words and keeps RESTRICT. */
+  @Override
+  public Optional<String> actionLoss(ReferentialAction action) {
+    return action == ReferentialAction.SET_DEFAULT
+        ? Optional.of("MariaDB cannot set a default then; the change is refused instead.")
+        : Optional.empty();
+  }
+
+  @Override
+  public boolean keepsComments() {
+    return true;
+  }
+
+  @Override
+  public Optional<String> tableComment(String table, String comment) {
+    return Optional.empty();
+  }
+
+  @Override
+  public Optional<String> columnComment(String table, String column, String comment) {
+    return Optional.empty();
+  }
+
+  @Override
+  public String columnTail(String comment) {
+    return comment.isBlank() ? "" : " COMMENT " + quoted(comment);
+  }
+
+  @Override
+  public String tableTail(String comment) {
+    return " DEFAULT CHARACTER SET utf8mb4 COLLATE "
+        + COLLATION
+        + (comment.isBlank() ? "" : " COMMENT = " + quoted(comment));
+  }
+
+  @Override
+  public String defaultClause(String expression, boolean literal) {
+    return " DEFAULT (" + expression + ")";
+  }
+
+  @Override
+  public Optional<SqlExpression> foundDefault(String sql) {
+    return sql.equals("NULL")
+        ? Optional.empty()
+        : Optional.of(SqlExpression.found(MariaDbText.unescaped(sql)));
+  }
+
+  @Override
+  public List<String> dropTable(String quoted) {
+    var statements = new ArrayList<String>();
+    statements.add("SET FOREIGN_KEY_CHECKS = 0");
+    statements.add("DROP TABLE " + quoted);
+    statements.add("SET FOREIGN_KEY_CHECKS = 1");
+    return statements;
+  }
+}
