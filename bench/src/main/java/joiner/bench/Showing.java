@@ -23,7 +23,7 @@ import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.format.DesignFolder;
-import joiner.rows.Draft;
+import joiner.meaning.Draft;
 
 /**
  * How long somebody waits who goes to another stage: from the key to the end of the first picture
