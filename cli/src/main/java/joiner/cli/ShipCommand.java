@@ -40,7 +40,7 @@ final class ShipCommand implements Callable<Integer> {
       names = "--url",
       required = true,
       paramLabel = "JDBC_URL",
-      description = "The database: jdbc:postgresql:…, jdbc:sqlite:… or jdbc:h2:….")
+      description = "The database: jdbc:postgresql:…, jdbc:mariadb:…, jdbc:sqlite:… or jdbc:h2:….")
   private String url;
 
   @Option(names = "--user", description = "The database user.")
