@@ -57,12 +57,33 @@ public abstract class Dialect {
   public abstract CatalogQueries queries();
 
   /**
-   * What a type of the engine holds.
+   * What a type of the engine holds; those of the standard are known, an engine adds its own.
    *
    * @param name its name, in lower case
    * @param numbers in the brackets behind it; none where there are none
    */
-  public abstract SqlType understand(String name, List<Integer> numbers);
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name) {
+      case "varchar", "character varying" ->
+          numbers.isEmpty() ? new SqlType.LongText() : new SqlType.Varchar(numbers.getFirst());
+      case "text", "clob", "character large object" -> new SqlType.LongText();
+      case "smallint" -> new SqlType.Whole(Width.BITS_16);
+      case "integer", "int" -> new SqlType.Whole(Width.BITS_32);
+      case "bigint" -> new SqlType.Whole(Width.BITS_64);
+      case "numeric", "decimal" ->
+          numbers.size() == 2
+              ? new SqlType.Decimal(numbers.get(0), numbers.get(1))
+              : new SqlType.AnyNumber();
+      case "decfloat" -> new SqlType.AnyNumber();
+      case "boolean" -> new SqlType.TrueFalse();
+      case "date" -> new SqlType.Date();
+      case "time", "time without time zone" -> new SqlType.Time();
+      case "timestamp", "timestamp without time zone" -> new SqlType.Timestamp(false);
+      case "timestamp with time zone" -> new SqlType.Timestamp(true);
+      case "uuid" -> new SqlType.Uuid();
+      default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
+    };
+  }
 
   /** What a type is kept as, where the engine has none like it. */
   public SqlType keptAs(SqlType type) {

@@ -132,18 +132,9 @@ final class MariaDbDialect extends Dialect {
   @Override
   public SqlType understand(String name, List<Integer> numbers) {
     return switch (name) {
-      case "varchar" -> new SqlType.Varchar(numbers.getFirst());
       case "longtext" -> new SqlType.LongText();
-      case "smallint" -> new SqlType.Whole(Width.BITS_16);
-      case "int", "integer" -> new SqlType.Whole(Width.BITS_32);
-      case "bigint" -> new SqlType.Whole(Width.BITS_64);
-      case "decimal" -> new SqlType.Decimal(numbers.get(0), numbers.get(1));
-      case "boolean" -> new SqlType.TrueFalse();
-      case "date" -> new SqlType.Date();
-      case "time" -> new SqlType.Time();
       case "datetime", "timestamp" -> new SqlType.Timestamp(false);
-      case "uuid" -> new SqlType.Uuid();
-      default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
+      default -> super.understand(name, numbers);
     };
   }
 

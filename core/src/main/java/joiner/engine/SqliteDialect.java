@@ -87,23 +87,12 @@ final class SqliteDialect extends Dialect {
   @Override
   public SqlType understand(String name, List<Integer> numbers) {
     return switch (name) {
-      case "varchar" ->
-          numbers.isEmpty() ? new SqlType.LongText() : new SqlType.Varchar(numbers.getFirst());
-      case "text" -> new SqlType.LongText();
-      case "smallint" -> new SqlType.Whole(Width.BITS_16);
-      case "integer", "int" -> new SqlType.Whole(Width.BITS_32);
-      case "bigint" -> new SqlType.Whole(Width.BITS_64);
-      case "numeric" ->
-          numbers.size() == 2
-              ? new SqlType.Decimal(numbers.get(0), numbers.get(1))
-              : new SqlType.AnyNumber();
-      case "boolean" -> new SqlType.TrueFalse();
-      case "date_text", "date" -> new SqlType.Date();
-      case "time_text", "time" -> new SqlType.Time();
-      case "timestamp_text", "timestamp", "datetime" -> new SqlType.Timestamp(false);
+      case "date_text" -> new SqlType.Date();
+      case "time_text" -> new SqlType.Time();
+      case "timestamp_text", "datetime" -> new SqlType.Timestamp(false);
       case "utc_timestamp_text" -> new SqlType.Timestamp(true);
       case "uuid_text" -> new SqlType.Uuid();
-      default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
+      default -> super.understand(name, numbers);
     };
   }
 
