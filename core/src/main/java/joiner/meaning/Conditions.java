@@ -18,7 +18,8 @@ final class Conditions {
 
   /** Code points of a value's text. */
   static long lengthOf(Value value) {
-    return Evaluator.show(value).codePoints().count();
+    String text = value instanceof Value.Text t ? t.text() : Evaluator.show(value);
+    return text.codePointCount(0, text.length());
   }
 
   /** What a bound on that side is called. */

@@ -10,19 +10,22 @@ package joiner.desktop.map;
  * @param height of the window
  */
 record Viewport(double x, double y, double zoom, double width, double height) {
+  /** As far as one zooms out by hand; a map that needs more to be seen whole gets it. */
   static final double SMALLEST = 0.08;
+
   static final double LARGEST = 2;
+
+  /** Of a window that has no size yet. */
+  private static final double NEARLY_NOTHING = 1e-4;
 
   /** Everything in sight, at most at full size, from the upper left. */
   static Viewport fitting(MapLayout layout, double width, double height) {
-    double zoom =
-        Math.min(
-            1,
-            Math.min(width / Math.max(1, layout.width()), height / Math.max(1, layout.height())));
-    double kept = Math.max(SMALLEST, zoom);
-    double x = Math.max(0, (width - layout.width() * kept) / 2);
-    double y = Math.max(0, (height - layout.height() * kept) / 2);
-    return new Viewport(x, y, kept, width, height);
+    double whole =
+        Math.min(width / Math.max(1, layout.width()), height / Math.max(1, layout.height()));
+    double zoom = Math.clamp(whole, NEARLY_NOTHING, 1);
+    double x = Math.max(0, (width - layout.width() * zoom) / 2);
+    double y = Math.max(0, (height - layout.height() * zoom) / 2);
+    return new Viewport(x, y, zoom, width, height);
   }
 
   Viewport moved(double dx, double dy) {
@@ -31,7 +34,7 @@ record Viewport(double x, double y, double zoom, double width, double height) {
 
   /** Zoomed so that what is under that place stays there. */
   Viewport zoomed(double factor, double atX, double atY) {
-    double next = Math.clamp(zoom * factor, SMALLEST, LARGEST);
+    double next = Math.clamp(zoom * factor, Math.min(SMALLEST, zoom), LARGEST);
     double ratio = next / zoom;
     return new Viewport(atX - (atX - x) * ratio, atY - (atY - y) * ratio, next, width, height);
   }
