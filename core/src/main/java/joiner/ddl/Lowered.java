@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.engine.Dialect;
+import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Relationship;
@@ -44,11 +45,22 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     var lowered = new ArrayList<CatalogTable>();
     var shortfalls = new ArrayList<Shortfall>();
     for (Table table : order.tables()) {
-      var lowering = new TableLowering(design, draft.meaning().of(table), dialect, names);
-      lowered.add(lowering.lower(byChild.getOrDefault(table.id(), List.of()), isLate));
+      List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
+      var lowering = new TableLowering(design, draft.meaning().of(table), own, dialect, names);
+      lowered.add(lowering.lower(isLate));
       shortfalls.addAll(lowering.shortfalls());
     }
     return new Lowered(new Catalog(lowered), shortfalls, order.tables());
+  }
+
+  /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */
+  public static Support support(
+      Draft draft, TableId table, Checked.Sound condition, Dialect dialect) {
+    Design design = draft.design();
+    var names = new ConstraintNames(dialect.identifiers());
+    return new TableLowering(
+            design, draft.meaning().of(table), design.parentsOf(table), dialect, names)
+        .support(condition.tree());
   }
 
   private static boolean isLate(Design design, TableOrder order, RowsChoice rows, Relationship r) {

@@ -43,6 +43,7 @@ final class TableLowering {
   private final Design design;
   private final TableMeaning meaning;
   private final Table table;
+  private final List<Relationship> relationships;
   private final Dialect dialect;
   private final ConstraintNames names;
 
@@ -55,21 +56,35 @@ final class TableLowering {
   private final List<Check> checks = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
-  TableLowering(Design design, TableMeaning meaning, Dialect dialect, ConstraintNames names) {
+  /**
+   * A table to lower.
+   *
+   * @param relationships in which it is the child
+   */
+  TableLowering(
+      Design design,
+      TableMeaning meaning,
+      List<Relationship> relationships,
+      Dialect dialect,
+      ConstraintNames names) {
     this.design = design;
     this.meaning = meaning;
     this.table = meaning.table();
+    this.relationships = relationships;
     this.dialect = dialect;
     this.names = names;
+    table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
+    relationships.stream()
+        .filter(TableLowering::movesChildren)
+        .forEach(r -> moved.addAll(r.childFields()));
   }
 
   /**
    * The table as the engine is to make it.
    *
-   * @param relationships in which the table is the child
-   * @param isLate which of them are declared only when all tables are there
+   * @param isLate which foreign keys are declared only when all tables are there
    */
-  CatalogTable lower(List<Relationship> relationships, Predicate<Relationship> isLate) {
+  CatalogTable lower(Predicate<Relationship> isLate) {
     List<Column> columns = table.fields().stream().map(this::column).toList();
     Optional<Key> primary = Optional.empty();
     var uniques = new ArrayList<Key>();
@@ -83,9 +98,6 @@ final class TableLowering {
     }
     List<ForeignKey> references =
         relationships.stream().map(r -> reference(r, isLate.test(r))).toList();
-    relationships.stream()
-        .filter(TableLowering::movesChildren)
-        .forEach(r -> moved.addAll(r.childFields()));
     table.fields().forEach(this::constraints);
     meaning.rules().forEach(this::rule);
     List<CatalogIndex> indexes =
@@ -110,13 +122,10 @@ final class TableLowering {
 
   private Column column(Field field) {
     SqlType type = SqlType.of(field.type());
-    boolean counts = false;
+    boolean counts = counting.contains(field.id());
     if (field.type() instanceof FieldType.Counter counter) {
-      counts = dialect.counter(counter.width(), isWholeKey(field)).isPresent();
-      if (counts) {
-        counting.add(field.id());
-        type = dialect.counterType(counter.width());
-      } else {
+      type = counts ? dialect.counterType(counter.width()) : type;
+      if (!counts) {
         shortfall(
             field.label(),
             dialect.engine()
@@ -135,6 +144,11 @@ final class TableLowering {
         defaultOf(field),
         counts,
         field.description());
+  }
+
+  private boolean counts(Field field) {
+    return field.type() instanceof FieldType.Counter counter
+        && dialect.counter(counter.width(), isWholeKey(field)).isPresent();
   }
 
   private boolean isWholeKey(Field field) {
@@ -164,8 +178,8 @@ final class TableLowering {
         table.namesOf(r.childFields()),
         parent.name(),
         parent.namesOf(r.parentFields()),
-        kept(r.onDelete(), "what becomes of rows whose " + parent.noun().singular() + " goes"),
-        kept(r.onUpdate(), "what becomes of rows whose " + parent.noun().singular() + " changes"),
+        kept(r.onDelete(), "ON DELETE", r),
+        kept(r.onUpdate(), "ON UPDATE", r),
         late);
   }
 
@@ -175,9 +189,9 @@ final class TableLowering {
         || r.onUpdate() == ReferentialAction.SET_NULL;
   }
 
-  private ReferentialAction kept(ReferentialAction action, String subject) {
+  private ReferentialAction kept(ReferentialAction action, String when, Relationship r) {
     Optional<String> loss = dialect.actionLoss(action);
-    loss.ifPresent(reason -> shortfall(subject, reason));
+    loss.ifPresent(reason -> shortfall(when + " " + action.sql() + " of " + r.name(), reason));
     return loss.isPresent() ? ReferentialAction.RESTRICT : action;
   }
 
@@ -257,17 +271,27 @@ final class TableLowering {
   }
 
   private void check(String name, Expression condition, String subject) {
+    switch (support(condition)) {
+      case Support.Kept kept -> add(name, new SqlExpression(kept.sql(), Optional.of(condition)));
+      case Support.Impossible impossible -> shortfall(subject, impossible.loss() + ".");
+    }
+  }
+
+  /** Whether the engine keeps a condition on the rows of this table. */
+  Support support(Expression condition) {
     Optional<InCheck> refused =
         dialect.refusedInChecks().stream()
             .sorted()
             .filter(read -> reads(condition, read))
             .findFirst();
     if (refused.isPresent()) {
-      shortfall(
-          subject, dialect.engine() + " takes no check that reads " + refused.get().words() + ".");
-      return;
+      return new Support.Impossible(
+          dialect.engine() + " takes no check that reads " + refused.get().words());
     }
-    written(condition, subject).ifPresent(sql -> add(name, sql));
+    return switch (Dialect.attempt(condition, e -> dialect.text().write(e))) {
+      case Dialect.Attempt.Written written -> new Support.Kept(written.sql());
+      case Dialect.Attempt.Failed failed -> new Support.Impossible(failed.reason());
+    };
   }
 
   private boolean reads(Expression condition, InCheck what) {

@@ -214,13 +214,6 @@ public abstract class Dialect {
     return "'" + text.replace("'", "''") + "'";
   }
 
-  /** How the engine keeps a rule. */
-  public final Support support(Checked.Sound rule) {
-    return attempt(rule, sound -> text().write(sound.tree())) instanceof Attempt.Failed failed
-        ? new Support.Impossible(failed.reason())
-        : new Support.Native();
-  }
-
   /** A rule in the engine's spelling; empty where the engine cannot express it. */
   public final Optional<String> written(Checked.Sound rule) {
     return attempt(rule, sound -> text().write(sound.tree())) instanceof Attempt.Written written

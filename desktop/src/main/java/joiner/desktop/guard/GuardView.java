@@ -10,6 +10,8 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import joiner.ddl.Lowered;
+import joiner.ddl.Support;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -22,7 +24,6 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.finding.Topic;
 import joiner.meaning.Constraint;
@@ -180,7 +181,7 @@ public final class GuardView implements StageView {
     long all = table.rules().size();
     long kept =
         bench.draft().meaning().of(table).rules().stream()
-            .filter(rule -> keeps(dialect, rule))
+            .filter(rule -> keeps(dialect, table, rule))
             .count();
     return Parts.fact(
         dialect.engine(),
@@ -188,9 +189,9 @@ public final class GuardView implements StageView {
         kept == all ? "spruce" : "oak");
   }
 
-  private static boolean keeps(Dialect dialect, Constraint.Holds rule) {
+  private boolean keeps(Dialect dialect, Table table, Constraint.Holds rule) {
     return rule.condition() instanceof Checked.Sound sound
-        && !(dialect.support(sound) instanceof Support.Impossible);
+        && Lowered.support(bench.draft(), table.id(), sound, dialect) instanceof Support.Kept;
   }
 
   /** What each field demands beside its type, in words. */

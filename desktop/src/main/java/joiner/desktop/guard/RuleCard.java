@@ -13,6 +13,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import joiner.ddl.Lowered;
+import joiner.ddl.Support;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
@@ -23,7 +25,6 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Problem;
@@ -197,7 +198,7 @@ final class RuleCard {
   private Node badges(Checked.Sound sound) {
     var badges = new FlowPane(6, 4);
     for (Dialect dialect : Dialects.ALL) {
-      Support support = dialect.support(sound);
+      Support support = Lowered.support(bench.draft(), table.id(), sound, dialect);
       var badge = Parts.label(texts.get("badge", dialect.engine(), support.words()), "badge");
       if (support instanceof Support.Impossible impossible) {
         badge.getStyleClass().add("partly");

@@ -1,0 +1,26 @@
+package joiner.ddl;
+
+/** Whether an engine keeps a condition. */
+public sealed interface Support {
+  /**
+   * It does.
+   *
+   * @param sql the condition in the engine's spelling
+   */
+  record Kept(String sql) implements Support {}
+
+  /**
+   * It cannot; only Joiner's audit sees it.
+   *
+   * @param loss why, without a full stop
+   */
+  record Impossible(String loss) implements Support {}
+
+  /** As people read it in a table. */
+  default String words() {
+    return switch (this) {
+      case Kept kept -> "check";
+      case Impossible impossible -> "audit only";
+    };
+  }
+}
