@@ -275,6 +275,42 @@ class TrueWindowTest {
     assertThat(says(robot, "Start from what you have")).isTrue();
   }
 
+  /** Somebody else saves while a label is typed: the letters stay, and Enter answers nothing. */
+  @Test
+  void whatNobodyAskedForWaitsUntilTypingPausesAndEnterGivesNoAnswer(FxRobot robot)
+      throws Exception {
+    Path own = Files.createTempDirectory(folder, "own").resolve("design");
+    robot.interact(() -> bench.saveIn(own));
+    until(() -> bench.keeper().stateProperty().get() == SaveState.SAVED);
+    show(robot, Stage.SHAPE, "kiln");
+    TextField label = node(robot, "table-label", TextField.class);
+    Path file = own.resolve("datapackage.json");
+    Files.writeString(file, Files.readString(file).replace("\"Locker\"", "\"Cupboard\""));
+    robot.interact(
+        () -> {
+          label.requestFocus();
+          label.selectAll();
+        });
+    robot.write("Ov");
+    robot.interact(
+        () ->
+            bench.apply(ChangeTable.area(bench.design().table(new TableId("piece")), "Glazing 2")));
+    robot.write("en");
+    until(() -> bench.keeper().stateProperty().get() == SaveState.CONFLICT);
+    robot.write("s");
+    assertThat(label.getText()).isEqualTo("Ovens");
+    until(() -> says(robot, "Somebody else changed this design"));
+    robot.type(KeyCode.ENTER);
+    robot.type(KeyCode.SPACE);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(says(robot, "Somebody else changed this design")).isTrue();
+    assertThat(bench.keeper().stateProperty().get()).isEqualTo(SaveState.CONFLICT);
+    robot.type(KeyCode.TAB).type(KeyCode.TAB).type(KeyCode.ENTER);
+    until(() -> bench.keeper().stateProperty().get() == SaveState.SAVED);
+    assertThat(bench.design().table(new TableId("locker")).label()).isEqualTo("Locker");
+    assertThat(bench.design().table(new TableId("kiln")).label()).isEqualTo("Ovens");
+  }
+
   @Test
   void removingATableThroughTheFinderAsksWithWhatGoesAlong(FxRobot robot) throws Exception {
     robot.press(KeyCode.CONTROL).type(KeyCode.K).release(KeyCode.CONTROL);

@@ -288,7 +288,7 @@ final class DesignFiles implements Actions.Files {
             "theirs",
             texts.get("conflict.theirs"),
             () -> bench.takeTheirs(texts.get("conflict.step")));
-    questions.ask(
+    questions.raise(
         new Questions.Question(
             texts.get("conflict.title"),
             text,

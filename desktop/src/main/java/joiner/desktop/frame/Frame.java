@@ -232,6 +232,7 @@ public final class Frame {
   }
 
   private void key(KeyEvent event) {
+    questions.typed();
     if (questions.isAsking()) {
       return;
     }

@@ -3,6 +3,7 @@ package joiner.desktop.frame;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.animation.PauseTransition;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -12,6 +13,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import joiner.desktop.widget.Parts;
 
 /**
@@ -19,6 +21,11 @@ import joiner.desktop.widget.Parts;
  */
 final class Questions {
   private final StackPane veil = new StackPane();
+
+  /** How long nobody types before something is asked that nobody waits for. */
+  private static final long PAUSE_MILLIS = 1_000;
+
+  private long lastKey = System.nanoTime() - PAUSE_MILLIS * 1_000_000;
   private Optional<Question> asked = Optional.empty();
   private Optional<Node> before = Optional.empty();
 
@@ -53,6 +60,27 @@ final class Questions {
     return veil;
   }
 
+  /** Hears that a key was pressed somewhere in the window. */
+  void typed() {
+    lastKey = System.nanoTime();
+  }
+
+  /**
+   * Asks what nobody waits for: once no key was pressed for a while, so that nothing typed is lost,
+   * and without choosing an answer, so that a key meant for something else gives none.
+   */
+  void raise(Question question) {
+    long quiet = (System.nanoTime() - lastKey) / 1_000_000;
+    if (quiet < PAUSE_MILLIS) {
+      var later = new PauseTransition(Duration.millis(PAUSE_MILLIS - quiet));
+      later.setOnFinished(event -> raise(question));
+      later.play();
+      return;
+    }
+    ask(question);
+    veil.getChildren().getFirst().requestFocus();
+  }
+
   /** Asks; a question that is still open is answered as by Escape first. */
   void ask(Question question) {
     asked.ifPresent(open -> give(open.answers().getLast()));
@@ -82,6 +110,8 @@ final class Questions {
     var box = new VBox(10);
     box.getChildren().addAll(nodes);
     box.getStyleClass().add("question");
+    box.setFocusTraversable(true);
+    box.setAccessibleText(question.title() + " " + question.text());
     box.setMaxSize(520, VBox.USE_PREF_SIZE);
     StackPane.setAlignment(box, Pos.TOP_CENTER);
     StackPane.setMargin(box, new Insets(110, 24, 24, 24));
