@@ -27,44 +27,35 @@ final class FaultyExpression implements TableCheck {
         found.accept(
             FINDING.about(
                 table,
-                "The rule "
-                    + meant.rule().label()
-                    + " of "
-                    + table.label()
-                    + " cannot be used: "
-                    + faulty.problems().getFirst().message(),
+                unusable("The rule " + meant.rule().label() + " of ", table, faulty),
                 "A rule that cannot be read guards nothing."));
       }
     }
-    for (Field field : table.fields()) {
-      field
-          .limits()
-          .pattern()
-          .map(TextPattern::of)
-          .filter(TextPattern.Read.Refused.class::isInstance)
-          .map(TextPattern.Read.Refused.class::cast)
-          .ifPresent(
-              refused ->
-                  found.accept(
-                      FINDING.about(
-                          table,
-                          field,
-                          "The pattern of " + field.label() + " cannot be used: " + refused.why(),
-                          "A pattern that cannot be read guards nothing.")));
+    table.fields().forEach(field -> pattern(meaning, field, found));
+    if (meaning.rowLabel().orElse(null) instanceof Checked.Faulty faulty) {
+      found.accept(
+          FINDING.about(
+              table,
+              unusable("The row label of ", table, faulty),
+              "Where its rows are named, people would see a bare key."));
     }
-    meaning
-        .rowLabel()
-        .filter(Checked.Faulty.class::isInstance)
-        .map(Checked.Faulty.class::cast)
-        .ifPresent(
-            faulty ->
-                found.accept(
-                    FINDING.about(
-                        table,
-                        "The row label of "
-                            + table.label()
-                            + " cannot be used: "
-                            + faulty.problems().getFirst().message(),
-                        "Where its rows are named, people would see a bare key.")));
+  }
+
+  private static String unusable(String what, Table table, Checked.Faulty faulty) {
+    return what + table.label() + " cannot be used: " + faulty.problems().getFirst().message();
+  }
+
+  private static void pattern(TableMeaning meaning, Field field, Consumer<Finding> found) {
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      if (constraint instanceof Constraint.Matching matching
+          && matching.read() instanceof TextPattern.Read.Refused refused) {
+        found.accept(
+            FINDING.about(
+                meaning.table(),
+                field,
+                "The pattern of " + field.label() + " cannot be used: " + refused.why(),
+                "A pattern that cannot be read guards nothing."));
+      }
+    }
   }
 }
