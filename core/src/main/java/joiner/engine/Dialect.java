@@ -178,6 +178,11 @@ public abstract class Dialect {
     return Optional.of(SqlExpression.found(sql));
   }
 
+  /** A default as the engine's catalog can show it. */
+  public String shown(String sql) {
+    return sql;
+  }
+
   /** Statements that take a table away, whatever refers to it. */
   public List<String> dropTable(String quoted) {
     return List.of("DROP TABLE " + quoted + " CASCADE");

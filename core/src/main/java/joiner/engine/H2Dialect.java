@@ -41,14 +41,12 @@ final class H2Dialect extends IsoDialect {
 
   @Override
   public CatalogQueries queries() {
-    return new CatalogQueries(
-        Optional.empty(),
+    return CatalogQueries.ofChecks(
         "SELECT t.CONSTRAINT_NAME, c.CHECK_CLAUSE FROM INFORMATION_SCHEMA.TABLE_CONSTRAINTS t"
             + " JOIN INFORMATION_SCHEMA.CHECK_CONSTRAINTS c"
             + " ON c.CONSTRAINT_SCHEMA = t.CONSTRAINT_SCHEMA"
             + " AND c.CONSTRAINT_NAME = t.CONSTRAINT_NAME"
-            + " WHERE t.TABLE_SCHEMA = CURRENT_SCHEMA AND t.TABLE_NAME = ?",
-        false);
+            + " WHERE t.TABLE_SCHEMA = CURRENT_SCHEMA AND t.TABLE_NAME = ?");
   }
 
   @Override

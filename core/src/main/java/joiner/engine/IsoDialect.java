@@ -81,7 +81,7 @@ abstract class IsoDialect extends Dialect {
 
   @Override
   public final String defaultClause(String expression, boolean literal) {
-    return " DEFAULT " + expression;
+    return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
   }
 
   @Override

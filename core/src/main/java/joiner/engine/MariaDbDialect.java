@@ -72,11 +72,9 @@ final class MariaDbDialect extends Dialect {
 
   @Override
   public CatalogQueries queries() {
-    return new CatalogQueries(
-        Optional.empty(),
+    return CatalogQueries.ofChecks(
         "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"
-            + " WHERE CONSTRAINT_SCHEMA = DATABASE() AND TABLE_NAME = ?",
-        false);
+            + " WHERE CONSTRAINT_SCHEMA = DATABASE() AND TABLE_NAME = ?");
   }
 
   @Override
@@ -251,6 +249,12 @@ final class MariaDbDialect extends Dialect {
     return sql.equals("NULL")
         ? Optional.empty()
         : Optional.of(SqlExpression.found(MariaDbText.unescaped(sql)));
+  }
+
+  /** It is kept whole, but its catalog shows no characters beyond U+FFFF. */
+  @Override
+  public String shown(String sql) {
+    return sql.replaceAll("[^\\x{0}-\\x{FFFF}]", "?");
   }
 
   @Override

@@ -42,13 +42,11 @@ final class PostgreSqlDialect extends IsoDialect {
 
   @Override
   public CatalogQueries queries() {
-    return new CatalogQueries(
-        Optional.empty(),
+    return CatalogQueries.ofChecks(
         "SELECT c.conname, pg_get_constraintdef(c.oid)"
             + " FROM pg_constraint c JOIN pg_class t ON t.oid = c.conrelid"
             + " JOIN pg_namespace n ON n.oid = t.relnamespace"
-            + " WHERE c.contype = 'c' AND n.nspname = current_schema() AND t.relname = ?",
-        false);
+            + " WHERE c.contype = 'c' AND n.nspname = current_schema() AND t.relname = ?");
   }
 
   @Override

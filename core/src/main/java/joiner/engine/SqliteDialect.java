@@ -58,6 +58,10 @@ final class SqliteDialect extends Dialect {
   public CatalogQueries queries() {
     return new CatalogQueries(
         Optional.of("SELECT name, type FROM pragma_table_info(?)"),
+        Optional.of("SELECT name FROM pragma_table_info(?) WHERE pk > 0 ORDER BY pk"),
+        Optional.of(
+            "SELECT id, \"from\", \"table\", \"to\", on_delete, on_update"
+                + " FROM pragma_foreign_key_list(?) ORDER BY id, seq"),
         "SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?",
         true);
   }

@@ -14,6 +14,16 @@ public enum ReferentialAction {
     this.sql = sql;
   }
 
+  /** The action with those words, in any case; anything else is refused. */
+  public static ReferentialAction ofSql(String words) {
+    for (ReferentialAction action : values()) {
+      if (action.sql.equalsIgnoreCase(words)) {
+        return action;
+      }
+    }
+    throw new IllegalArgumentException("no referential action is called " + words);
+  }
+
   /** The words of the SQL standard. */
   public String sql() {
     return sql;

@@ -75,14 +75,15 @@ final class CatalogReader {
     Optional<Key> primary = primaryKey(name);
     var uniques = new ArrayList<Key>();
     var indexes = new ArrayList<CatalogIndex>();
-    indexes(name, uniques, indexes);
+    List<Column> columns = columns(name);
+    indexes(name, columns, uniques, indexes);
     // The index behind the primary key is no further key; one that says the same beside it is.
     uniques.stream()
         .filter(key -> primary.filter(p -> p.columns().equals(key.columns())).isPresent())
         .findFirst()
         .ifPresent(uniques::remove);
     return new CatalogTable(
-        name, columns(name), primary, uniques, references(name), checks(name), indexes, comment);
+        name, columns, primary, uniques, references(name), checks(name), indexes, comment);
   }
 
   private List<Column> columns(String table) throws SQLException {
@@ -156,10 +157,16 @@ final class CatalogReader {
   private Optional<Key> primaryKey(String table) throws SQLException {
     Map<Integer, String> columns = new TreeMap<>();
     String name = "";
-    try (ResultSet rows = metadata.getPrimaryKeys(catalog, schema, table)) {
-      while (rows.next()) {
-        columns.put(rows.getInt("KEY_SEQ"), rows.getString("COLUMN_NAME"));
-        name = orEmpty(rows.getString("PK_NAME"));
+    if (dialect.queries().primaryKey().isPresent()) {
+      for (List<String> row : rows(dialect.queries().primaryKey().get(), 1, table)) {
+        columns.put(columns.size(), row.getFirst());
+      }
+    } else {
+      try (ResultSet rows = metadata.getPrimaryKeys(catalog, schema, table)) {
+        while (rows.next()) {
+          columns.put(rows.getInt("KEY_SEQ"), rows.getString("COLUMN_NAME"));
+          name = orEmpty(rows.getString("PK_NAME"));
+        }
       }
     }
     return columns.isEmpty()
@@ -167,8 +174,10 @@ final class CatalogReader {
         : Optional.of(new Key(name, List.copyOf(columns.values())));
   }
 
-  private void indexes(String table, List<Key> uniques, List<CatalogIndex> plain)
+  private void indexes(
+      String table, List<Column> known, List<Key> uniques, List<CatalogIndex> plain)
       throws SQLException {
+    Map<String, String> names = asGiven(known);
     Map<String, List<String>> columns = new LinkedHashMap<>();
     Set<String> repeating = new HashSet<>();
     try (ResultSet rows = metadata.getIndexInfo(catalog, schema, table, false, false)) {
@@ -176,7 +185,9 @@ final class CatalogReader {
         String index = rows.getString("INDEX_NAME");
         String column = rows.getString("COLUMN_NAME");
         if (index != null && column != null) {
-          columns.computeIfAbsent(index, name -> new ArrayList<>()).add(column);
+          columns
+              .computeIfAbsent(index, name -> new ArrayList<>())
+              .add(names.getOrDefault(column, column));
           if (rows.getBoolean("NON_UNIQUE")) {
             repeating.add(index);
           }
@@ -193,32 +204,78 @@ final class CatalogReader {
         });
   }
 
-  /** Rows of the metadata belong to one key until the next begins with its first column. */
+  /**
+   * Names of columns by how drivers give them with an index: some give the name as it stands in
+   * SQL, and take all quotation marks off both its ends.
+   */
+  private static Map<String, String> asGiven(List<Column> columns) {
+    Map<String, String> names = new HashMap<>();
+    for (Column column : columns) {
+      String doubled = column.name().replace("\"", "\"\"");
+      names.put(doubled.replaceAll("^\"+|\"+$", ""), column.name());
+    }
+    columns.forEach(column -> names.put(column.name(), column.name()));
+    return names;
+  }
+
   private List<ForeignKey> references(String table) throws SQLException {
-    var references = new ArrayList<ForeignKey>();
+    return dialect.queries().references().isPresent()
+        ? askedReferences(dialect.queries().references().get(), table)
+        : metadataReferences(table);
+  }
+
+  private List<ForeignKey> askedReferences(String query, String table) throws SQLException {
+    Map<String, ForeignKey> references = new LinkedHashMap<>();
+    for (List<String> row : rows(query, 6, table)) {
+      var column =
+          new ForeignKey(
+              "",
+              List.of(row.get(1)),
+              row.get(2),
+              List.of(row.get(3)),
+              ReferentialAction.ofSql(row.get(4)),
+              ReferentialAction.ofSql(row.get(5)),
+              false);
+      references.merge(row.get(0), column, CatalogReader::joined);
+    }
+    return List.copyOf(references.values());
+  }
+
+  /** The metadata give keys to one parent mixed, ordered by the place of their columns. */
+  private List<ForeignKey> metadataReferences(String table) throws SQLException {
+    Map<String, ForeignKey> references = new LinkedHashMap<>();
     try (ResultSet rows = metadata.getImportedKeys(catalog, schema, table)) {
       while (rows.next()) {
-        List<String> from = new ArrayList<>();
-        List<String> to = new ArrayList<>();
-        if (rows.getInt("KEY_SEQ") > 1) {
-          ForeignKey begun = references.removeLast();
-          from.addAll(begun.columns());
-          to.addAll(begun.parentColumns());
-        }
-        from.add(rows.getString("FKCOLUMN_NAME"));
-        to.add(rows.getString("PKCOLUMN_NAME"));
-        references.add(
+        String name = orEmpty(rows.getString("FK_NAME"));
+        var column =
             new ForeignKey(
-                orEmpty(rows.getString("FK_NAME")),
-                from,
+                name,
+                List.of(rows.getString("FKCOLUMN_NAME")),
                 rows.getString("PKTABLE_NAME"),
-                to,
+                List.of(rows.getString("PKCOLUMN_NAME")),
                 action(rows.getInt("DELETE_RULE")),
                 action(rows.getInt("UPDATE_RULE")),
-                false));
+                false);
+        references.merge(name, column, CatalogReader::joined);
       }
     }
-    return references;
+    return List.copyOf(references.values());
+  }
+
+  /** A key with the next of its columns. */
+  private static ForeignKey joined(ForeignKey key, ForeignKey next) {
+    var columns = new ArrayList<>(key.columns());
+    columns.addAll(next.columns());
+    var parentColumns = new ArrayList<>(key.parentColumns());
+    parentColumns.addAll(next.parentColumns());
+    return new ForeignKey(
+        key.name(),
+        columns,
+        key.parent(),
+        parentColumns,
+        key.onDelete(),
+        key.onUpdate(),
+        key.late());
   }
 
   private static ReferentialAction action(int rule) {
@@ -249,9 +306,8 @@ final class CatalogReader {
   }
 
   private static String plain(String name) {
-    return name.startsWith("\"")
-        ? name.substring(1, name.length() - 1).replace("\"\"", "\"")
-        : name;
+    String bare = name.startsWith("\"") ? name.substring(1, name.length() - 1) : name;
+    return bare.replace("\"\"", "\"");
   }
 
   /** What a query with one parameter gives. */

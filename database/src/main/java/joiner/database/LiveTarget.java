@@ -94,10 +94,11 @@ final class LiveTarget implements AutoCloseable {
    * gives defaults back in other words than it was given them.
    */
   boolean haveOneValue(SqlExpression one, SqlExpression other) {
-    if (one.sql().equals(other.sql())) {
+    String shown = dialect.shown(one.sql());
+    if (shown.equals(other.sql())) {
       return true;
     }
-    String a = "(" + one.sql() + ")";
+    String a = "(" + shown + ")";
     String b = "(" + other.sql() + ")";
     String sql =
         "SELECT CASE WHEN "
