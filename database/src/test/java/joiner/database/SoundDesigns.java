@@ -205,8 +205,10 @@ final class SoundDesigns {
 
   private void reference(List<Table> tables, List<Relationship> references) {
     int at = random.nextInt(tables.size());
-    Table parent = pick(tables);
-    boolean required = chance();
+    int referred = random.nextInt(tables.size());
+    Table parent = tables.get(referred);
+    // Only what comes before can be required, or no first row could ever be entered.
+    boolean required = referred < at && chance();
     var names = new HashSet<String>();
     tables.get(at).fields().forEach(field -> names.add(field.name().toLowerCase(Locale.ROOT)));
     var link = new ArrayList<FieldId>();
