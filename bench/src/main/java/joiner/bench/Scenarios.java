@@ -9,8 +9,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.FutureTask;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.canvas.Canvas;
@@ -108,12 +106,7 @@ public final class Scenarios {
   }
 
   private static void panning(Draft large) throws Exception {
-    System.setProperty("glass.platform", "Headless");
-    System.setProperty("prism.order", "sw");
-    var started = new CountDownLatch(1);
-    Platform.startup(started::countDown);
-    started.await();
-    Platform.setImplicitExit(false);
+    HeadlessWindow.start();
     var all = new HashSet<>(large.design().tables().stream().map(Table::id).toList());
     long begin = System.nanoTime();
     MapLayout layout = MapLayout.of(large.design(), all);
@@ -122,10 +115,10 @@ public final class Scenarios {
         (System.nanoTime() - begin) / 1e6,
         (System.nanoTime() - begin) / 1e6,
         "");
-    MapView map = onWindow(() -> show(layout));
-    Canvas bare = onWindow(Scenarios::bare);
+    MapView map = HeadlessWindow.on(() -> show(layout));
+    Canvas bare = HeadlessWindow.on(Scenarios::bare);
     frames("panning 1 000 tables, whole map in sight", map, () -> map.pan(3, 0), map::paintNow);
-    onWindow(
+    HeadlessWindow.on(
         () -> {
           map.zoom(8);
           return map;
@@ -162,7 +155,7 @@ public final class Scenarios {
     var whole = new ArrayList<Double>();
     for (int i = 0; i < WARM + 40; i++) {
       boolean counted = i >= WARM;
-      onWindow(
+      HeadlessWindow.on(
           () -> {
             long start = System.nanoTime();
             move.run();
@@ -179,12 +172,6 @@ public final class Scenarios {
     }
     report(what + ": UI-thread work", work, "≤ 4 ms");
     report(what + ": whole frame with picture", whole, "reported");
-  }
-
-  private static <T> T onWindow(Callable<T> work) throws Exception {
-    var task = new FutureTask<>(work);
-    Platform.runLater(task);
-    return task.get();
   }
 
   private static void measure(String what, String target, Callable<?> work) throws Exception {

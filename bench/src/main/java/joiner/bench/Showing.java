@@ -9,9 +9,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Callable;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.FutureTask;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import joiner.desktop.frame.Frame;
@@ -36,12 +33,7 @@ final class Showing {
   private Showing() {}
 
   public static void main(String[] arguments) throws Exception {
-    System.setProperty("glass.platform", "Headless");
-    System.setProperty("prism.order", "sw");
-    var started = new CountDownLatch(1);
-    Platform.startup(started::countDown);
-    started.await();
-    Platform.setImplicitExit(false);
+    HeadlessWindow.start();
     System.out.println("| stage of | first ms | later ms, median | later ms, slowest |");
     System.out.println("| --- | ---: | ---: | ---: |");
     show("the demo", Path.of("demo/saltmarsh-pottery"));
@@ -62,22 +54,33 @@ final class Showing {
     Path home = Files.createTempDirectory("joiner-showing");
     OpenDesign design = OpenDesign.in(folder);
     Workbench bench =
-        onWindow(
+        HeadlessWindow.on(
             () ->
                 new Workbench(
                     design,
                     Runner.ofWindow(),
                     new Recovery(home.resolve("recovery")),
                     Clock.systemDefaultZone()));
-    Scene scene = onWindow(() -> window(bench, home));
-    while (!onWindow(() -> bench.verdict().isCurrent())) {
+    Scene scene = HeadlessWindow.on(() -> window(bench, home));
+    while (!HeadlessWindow.on(() -> bench.verdict().isCurrent())) {
       Thread.onSpinWait();
     }
+    walk(what, bench, scene);
+    HeadlessWindow.on(
+        () -> {
+          scene.getWindow().hide();
+          bench.leave();
+          return scene;
+        });
+  }
+
+  /** Goes through all stages several times and prints what each took. */
+  private static void walk(String what, Workbench bench, Scene scene) throws Exception {
     Map<Stage, Double> first = new EnumMap<>(Stage.class);
     Map<Stage, List<Double>> later = new EnumMap<>(Stage.class);
     for (int round = 0; round < ROUNDS; round++) {
       for (Stage stage : Stage.values()) {
-        double spent = onWindow(() -> go(bench, scene, stage));
+        double spent = HeadlessWindow.on(() -> go(bench, scene, stage));
         if (first.putIfAbsent(stage, spent) != null) {
           later.computeIfAbsent(stage, none -> new ArrayList<>()).add(spent);
         }
@@ -95,12 +98,6 @@ final class Showing {
           times.get(times.size() / 2),
           times.getLast());
     }
-    onWindow(
-        () -> {
-          scene.getWindow().hide();
-          bench.leave();
-          return scene;
-        });
   }
 
   private static Scene window(Workbench bench, Path home) {
@@ -120,11 +117,5 @@ final class Showing {
     bench.stageProperty().set(stage);
     scene.snapshot(null);
     return (System.nanoTime() - start) / 1e6;
-  }
-
-  private static <T> T onWindow(Callable<T> work) throws Exception {
-    var task = new FutureTask<>(work);
-    Platform.runLater(task);
-    return task.get();
   }
 }

@@ -184,7 +184,7 @@ public final class Audit {
       // A rule that cannot be read is a finding of the design, not of its rows.
       return new KnownAudit.Found(List.of(), List.of());
     }
-    List<FieldId> fields = TableMeaning.fieldsOf(sound);
+    List<FieldId> fields = meant.fields();
     var inputs = columns(table, fields);
     inputs.add(rule);
     inputs.add(rows(table.id()).count());

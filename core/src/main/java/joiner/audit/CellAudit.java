@@ -118,9 +118,9 @@ final class CellAudit {
   }
 
   private String tooLong(Constraint.Longest most, List<Integer> bad, List<Value> column) {
-    long longest =
+    int longest =
         bad.stream()
-            .mapToLong(row -> Evaluator.show(column.get(row - 1)).codePoints().count())
+            .mapToInt(row -> Constraint.OfValue.lengthOf(column.get(row - 1)))
             .max()
             .orElse(0);
     return ": "

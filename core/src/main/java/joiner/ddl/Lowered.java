@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.engine.Dialect;
+import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.model.Design;

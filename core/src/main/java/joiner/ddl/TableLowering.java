@@ -16,6 +16,7 @@ import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.engine.InCheck;
+import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
@@ -162,7 +163,15 @@ final class TableLowering {
     }
     String subject = "the default of " + field.label();
     return switch (given.get()) {
-      case Checked.Sound sound -> written(sound.tree(), subject);
+      case Checked.Sound sound ->
+          switch (dialect.say(sound.tree())) {
+            case Support.Kept kept ->
+                Optional.of(new SqlExpression(kept.sql(), Optional.of(sound.tree())));
+            case Support.Impossible impossible -> {
+              shortfall(subject, impossible.loss() + ".");
+              yield Optional.empty();
+            }
+          };
       case Checked.Faulty faulty -> {
         shortfall(subject, "it cannot be read; see the findings.");
         yield Optional.empty();
@@ -172,7 +181,6 @@ final class TableLowering {
 
   private ForeignKey reference(Relationship r, boolean late) {
     Table parent = design.table(r.parent());
-
     return new ForeignKey(
         names.take(r.name()),
         table.namesOf(r.childFields()),
@@ -251,14 +259,12 @@ final class TableLowering {
     String subject = "the pattern of " + matching.field().label();
     switch (matching.read()) {
       case TextPattern.Read.Refused refused -> shortfall(subject, refused.why());
-      case TextPattern.Read.Understood understood -> {
-        String column = matching.field().name();
-        switch (Dialect.attempt(matching.text(), text -> dialect.matches(column, text))) {
-          case Dialect.Attempt.Written written ->
-              add(matching.name(), new SqlExpression(written.sql(), Optional.empty()));
-          case Dialect.Attempt.Failed failed -> shortfall(subject, failed.reason() + ".");
-        }
-      }
+      case TextPattern.Read.Understood understood ->
+          check(
+              matching.name(),
+              dialect.sayPattern(matching.field().name(), matching.text()),
+              Optional.empty(),
+              subject);
     }
   }
 
@@ -271,8 +277,12 @@ final class TableLowering {
   }
 
   private void check(String name, Expression condition, String subject) {
-    switch (support(condition)) {
-      case Support.Kept kept -> add(name, new SqlExpression(kept.sql(), Optional.of(condition)));
+    check(name, support(condition), Optional.of(condition), subject);
+  }
+
+  private void check(String name, Support support, Optional<Expression> condition, String subject) {
+    switch (support) {
+      case Support.Kept kept -> add(name, new SqlExpression(kept.sql(), condition));
       case Support.Impossible impossible -> shortfall(subject, impossible.loss() + ".");
     }
   }
@@ -288,10 +298,7 @@ final class TableLowering {
       return new Support.Impossible(
           dialect.engine() + " takes no check that reads " + refused.get().words());
     }
-    return switch (Dialect.attempt(condition, e -> dialect.text().write(e))) {
-      case Dialect.Attempt.Written written -> new Support.Kept(written.sql());
-      case Dialect.Attempt.Failed failed -> new Support.Impossible(failed.reason());
-    };
+    return dialect.say(condition);
   }
 
   private boolean reads(Expression condition, InCheck what) {
@@ -309,18 +316,6 @@ final class TableLowering {
 
   private void add(String name, SqlExpression condition) {
     checks.add(new Check(names.take(name), condition));
-  }
-
-  /** An expression in the engine's spelling; a shortfall where it has none. */
-  private Optional<SqlExpression> written(Expression tree, String subject) {
-    return switch (Dialect.attempt(tree, e -> dialect.text().write(e))) {
-      case Dialect.Attempt.Written written ->
-          Optional.of(new SqlExpression(written.sql(), Optional.of(tree)));
-      case Dialect.Attempt.Failed failed -> {
-        shortfall(subject, failed.reason() + ".");
-        yield Optional.empty();
-      }
-    };
   }
 
   private void shortfall(String subject, String reason) {

@@ -4,10 +4,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
+import java.util.function.Supplier;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
-import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
@@ -102,10 +101,14 @@ public abstract class Dialect {
   public abstract boolean refersAhead();
 
   /** Statements before everything else. */
-  public abstract List<String> opening();
+  public List<String> opening() {
+    return List.of();
+  }
 
   /** Statements after everything else. */
-  public abstract List<String> closing();
+  public List<String> closing() {
+    return List.of();
+  }
 
   /**
    * How a column that counts up is written, without its name; empty if this one cannot count.
@@ -126,19 +129,27 @@ public abstract class Dialect {
   public abstract int decimalsOfSeconds(SqlType type);
 
   /** Makes a counter go on above a number; empty if the engine does so by itself. */
-  public abstract Optional<String> restart(String table, String column, long next);
+  public Optional<String> restart(String table, String column, long next) {
+    return Optional.empty();
+  }
 
   /** A condition that keeps values of the type, where the engine does not by itself. */
-  public abstract Optional<String> typeCheck(String column, SqlType type);
+  public Optional<String> typeCheck(String column, SqlType type) {
+    return Optional.empty();
+  }
 
   /** A condition that a text matches a regular expression as a whole. */
-  public abstract String matches(String column, String pattern);
+  abstract String matches(String column, String pattern);
 
-  /** A comment on a table; empty if the engine keeps none. */
-  public abstract Optional<String> tableComment(String table, String text);
+  /** A statement that notes something on a table; empty if the engine has none. */
+  public Optional<String> tableComment(String table, String text) {
+    return Optional.empty();
+  }
 
-  /** A comment on a column; empty if the engine keeps none. */
-  public abstract Optional<String> columnComment(String table, String column, String text);
+  /** A statement that notes something on a column; empty if the engine has none. */
+  public Optional<String> columnComment(String table, String column, String text) {
+    return Optional.empty();
+  }
 
   /** Whether the engine keeps notes on tables and columns. */
   public abstract boolean keepsComments();
@@ -188,8 +199,10 @@ public abstract class Dialect {
     return List.of("DROP TABLE " + quoted + " CASCADE");
   }
 
-  /** Whether the column definition takes the default in brackets. */
-  public abstract String defaultClause(String expression, boolean literal);
+  /** The default of a column; what is computed stands in brackets. */
+  public String defaultClause(String expression, boolean literal) {
+    return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
+  }
 
   /** What the engine loses of a type, if anything. */
   public Optional<String> typeLoss(SqlType type) {
@@ -219,28 +232,21 @@ public abstract class Dialect {
     return "'" + text.replace("'", "''") + "'";
   }
 
-  /** A rule in the engine's spelling; empty where the engine cannot express it. */
-  public final Optional<String> written(Checked.Sound rule) {
-    return attempt(rule, sound -> text().write(sound.tree())) instanceof Attempt.Written written
-        ? Optional.of(written.sql())
-        : Optional.empty();
+  /** An expression in the engine's spelling, or why it has none. */
+  public final Support say(Expression tree) {
+    return attempt(() -> text().write(tree));
   }
 
-  /** Something an engine may have no way to say. */
-  public sealed interface Attempt {
-    /** Said in SQL. */
-    record Written(String sql) implements Attempt {}
-
-    /** Not to be said; the reason is without a full stop. */
-    record Failed(String reason) implements Attempt {}
+  /** The condition that a column's text matches a pattern as a whole, or why there is none. */
+  public final Support sayPattern(String column, String pattern) {
+    return attempt(() -> matches(column, pattern));
   }
 
-  /** Tries to write something. */
-  public static <T> Attempt attempt(T subject, Function<T, String> writer) {
+  private static Support attempt(Supplier<String> writer) {
     try {
-      return new Attempt.Written(writer.apply(subject));
+      return new Support.Kept(writer.get());
     } catch (InexpressibleException e) {
-      return new Attempt.Failed(e.getMessage());
+      return new Support.Impossible(e.getMessage());
     }
   }
 }

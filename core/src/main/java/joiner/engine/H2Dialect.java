@@ -65,7 +65,7 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
-  public String matches(String column, String pattern) {
+  String matches(String column, String pattern) {
     return "REGEXP_LIKE(" + name(column) + ", " + quoted("^(?:" + pattern + ")$") + ")";
   }
 

@@ -1,6 +1,5 @@
 package joiner.engine;
 
-import java.util.List;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.Width;
@@ -59,11 +58,6 @@ abstract class IsoDialect extends Dialect {
   }
 
   @Override
-  public final Optional<String> typeCheck(String column, SqlType type) {
-    return Optional.empty();
-  }
-
-  @Override
   public final boolean keepsComments() {
     return true;
   }
@@ -77,20 +71,5 @@ abstract class IsoDialect extends Dialect {
   public final Optional<String> columnComment(String table, String column, String text) {
     return Optional.of(
         "COMMENT ON COLUMN " + name(table) + "." + name(column) + " IS " + quoted(text));
-  }
-
-  @Override
-  public final String defaultClause(String expression, boolean literal) {
-    return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
-  }
-
-  @Override
-  public List<String> opening() {
-    return List.of();
-  }
-
-  @Override
-  public List<String> closing() {
-    return List.of();
   }
 }

@@ -66,11 +66,6 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
-  public List<String> closing() {
-    return List.of();
-  }
-
-  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"
@@ -157,12 +152,6 @@ final class MariaDbDialect extends Dialect {
     return 6;
   }
 
-  /** It goes on above the greatest number by itself. */
-  @Override
-  public Optional<String> restart(String table, String column, long next) {
-    return Optional.empty();
-  }
-
   /** Truth is a small number here, and a time of day a length of time. */
   @Override
   public Optional<String> typeCheck(String column, SqlType type) {
@@ -175,7 +164,7 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
-  public String matches(String column, String pattern) {
+  String matches(String column, String pattern) {
     return name(column) + " REGEXP " + quoted("\\A(?:" + pattern + ")\\z");
   }
 
@@ -215,16 +204,6 @@ final class MariaDbDialect extends Dialect {
   @Override
   public boolean keepsComments() {
     return true;
-  }
-
-  @Override
-  public Optional<String> tableComment(String table, String comment) {
-    return Optional.empty();
-  }
-
-  @Override
-  public Optional<String> columnComment(String table, String column, String comment) {
-    return Optional.empty();
   }
 
   @Override

@@ -77,7 +77,7 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
-  public String matches(String column, String pattern) {
+  String matches(String column, String pattern) {
     return name(column) + " ~ " + quoted("^(?:" + pattern + ")$");
   }
 

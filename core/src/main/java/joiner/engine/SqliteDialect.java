@@ -137,11 +137,6 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> restart(String table, String column, long next) {
-    return Optional.empty();
-  }
-
-  @Override
   public Optional<String> typeCheck(String column, SqlType type) {
     String c = name(column);
     return switch (type) {
@@ -184,28 +179,13 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
-  public String matches(String column, String pattern) {
+  String matches(String column, String pattern) {
     throw new InexpressibleException("SQLite has no regular expressions");
   }
 
   @Override
   public boolean keepsComments() {
     return false;
-  }
-
-  @Override
-  public Optional<String> tableComment(String table, String comment) {
-    return Optional.empty();
-  }
-
-  @Override
-  public Optional<String> columnComment(String table, String column, String comment) {
-    return Optional.empty();
-  }
-
-  @Override
-  public String defaultClause(String expression, boolean literal) {
-    return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
   }
 
   @Override

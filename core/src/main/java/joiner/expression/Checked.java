@@ -1,6 +1,7 @@
 package joiner.expression;
 
 import java.util.List;
+import java.util.Set;
 
 /** What reading and type-checking an expression gave. */
 public sealed interface Checked {
@@ -9,11 +10,11 @@ public sealed interface Checked {
    *
    * @param tree with every implicit step written out
    * @param type what it yields
-   * @param reads what it reads, in order of first use
    */
-  record Sound(Expression tree, ValueType type, List<Reference> reads) implements Checked {
-    public Sound {
-      reads = List.copyOf(reads);
+  record Sound(Expression tree, ValueType type) implements Checked {
+    /** What it reads, in order of first use. */
+    public Set<Reference> reads() {
+      return tree.reads();
     }
 
     /** The kind of value it yields. */

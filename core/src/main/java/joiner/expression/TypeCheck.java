@@ -3,7 +3,6 @@ package joiner.expression;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -30,7 +29,6 @@ final class TypeCheck {
   }
 
   private final Scope scope;
-  private final LinkedHashSet<Reference> used = new LinkedHashSet<>();
   private final List<Problem> problems = new ArrayList<>();
 
   private TypeCheck(Scope scope) {
@@ -41,7 +39,7 @@ final class TypeCheck {
     var check = new TypeCheck(scope);
     Typed typed = check.of(tree);
     return check.problems.isEmpty()
-        ? new Checked.Sound(typed.tree, typed.type, List.copyOf(check.used))
+        ? new Checked.Sound(typed.tree, typed.type)
         : new Checked.Faulty(check.problems);
   }
 
@@ -93,7 +91,6 @@ final class TypeCheck {
               : "There is no field " + e.text() + " in " + scope.label() + suggestion(e.text()));
       return new Typed(e, Kind.NULL);
     }
-    used.add(found.get());
     return new Typed(new Expression.FieldRef(found.get(), e.place()), found.get().type());
   }
 

@@ -1,7 +1,6 @@
 package joiner.meaning;
 
 import java.util.List;
-import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
 import joiner.expression.Kind;
@@ -15,12 +14,6 @@ import joiner.rows.ValueReader;
 /** The conditions that say in SQL what the constraints of a field demand. */
 final class Conditions {
   private Conditions() {}
-
-  /** Code points of a value's text. */
-  static long lengthOf(Value value) {
-    String text = value instanceof Value.Text t ? t.text() : Evaluator.show(value);
-    return text.codePointCount(0, text.length());
-  }
 
   /** What a bound on that side is called. */
   static String bound(Comparison side) {

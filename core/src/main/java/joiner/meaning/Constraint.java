@@ -43,6 +43,12 @@ public sealed interface Constraint {
 
   /** A constraint that can be looked up in a value that has the type of its field. */
   sealed interface OfValue extends OfField {
+    /** Code points of a value's text. */
+    static int lengthOf(Value value) {
+      String text = value instanceof Value.Text t ? t.text() : Evaluator.show(value);
+      return text.codePointCount(0, text.length());
+    }
+
     /** Whether a value, which is not NULL, keeps it. */
     boolean isKeptBy(Value value);
 
@@ -90,7 +96,7 @@ public sealed interface Constraint {
 
     @Override
     public boolean isKeptBy(Value value) {
-      return Conditions.lengthOf(value) <= most;
+      return OfValue.lengthOf(value) <= most;
     }
 
     @Override
@@ -113,7 +119,7 @@ public sealed interface Constraint {
 
     @Override
     public boolean isKeptBy(Value value) {
-      return Conditions.lengthOf(value) >= least;
+      return OfValue.lengthOf(value) >= least;
     }
 
     @Override

@@ -1,7 +1,6 @@
 package joiner.meaning;
 
 import java.util.Map;
-import java.util.Optional;
 import joiner.model.Design;
 import joiner.model.TableId;
 import joiner.rows.Rows;
@@ -52,7 +51,7 @@ public final class Draft {
   public Meaning meaning() {
     Meaning known = meaning;
     if (known == null) { // Two threads may both begin it; they work out the same.
-      known = Optional.ofNullable(earlier).orElseGet(() -> Meaning.of(design)).takenOverBy(design);
+      known = earlier == null ? Meaning.of(design) : earlier.takenOverBy(design);
       meaning = known;
     }
     return known;

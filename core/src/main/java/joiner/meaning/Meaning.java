@@ -23,8 +23,14 @@ public final class Meaning {
     return new Meaning(design);
   }
 
-  /** What another design says; linear in the tables known, and nothing is worked out. */
+  /**
+   * What a design says, which may be another; linear in the tables known, and nothing is worked
+   * out.
+   */
   Meaning takenOverBy(Design other) {
+    if (other == design) {
+      return this;
+    }
     var meaning = new Meaning(other);
     known.forEach(
         (id, table) -> {

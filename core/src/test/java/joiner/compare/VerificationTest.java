@@ -198,37 +198,24 @@ class VerificationTest {
 
   @Test
   void aPairOfColumnsMayBeGivenBackInAnyOrderAndAKeyOnceOnly() {
-    var key =
-        new ForeignKey(
-            "fk",
-            List.of("a", "b"),
-            "p",
-            List.of("x", "y"),
-            ReferentialAction.NO_ACTION,
-            ReferentialAction.NO_ACTION,
-            false);
-    var turned =
-        new ForeignKey(
-            "other",
-            List.of("b", "a"),
-            "p",
-            List.of("y", "x"),
-            ReferentialAction.NO_ACTION,
-            ReferentialAction.NO_ACTION,
-            false);
-    var crossed =
-        new ForeignKey(
-            "fk",
-            List.of("a", "b"),
-            "p",
-            List.of("y", "x"),
-            ReferentialAction.NO_ACTION,
-            ReferentialAction.NO_ACTION,
-            false);
+    ForeignKey key = tying("fk", List.of("a", "b"), List.of("x", "y"));
+    ForeignKey turned = tying("other", List.of("b", "a"), List.of("y", "x"));
+    ForeignKey crossed = tying("fk", List.of("a", "b"), List.of("y", "x"));
     assertThat(references(List.of(key), List.of(turned))).isEmpty();
     assertThat(references(List.of(key), List.of(crossed))).hasSize(1);
     assertThat(references(List.of(key, key), List.of(turned))).hasSize(1);
     assertThat(references(List.of(key, key), List.of(turned, key))).isEmpty();
+  }
+
+  private static ForeignKey tying(String name, List<String> columns, List<String> parentColumns) {
+    return new ForeignKey(
+        name,
+        columns,
+        "p",
+        parentColumns,
+        ReferentialAction.NO_ACTION,
+        ReferentialAction.NO_ACTION,
+        false);
   }
 
   private static List<String> references(List<ForeignKey> promised, List<ForeignKey> found) {

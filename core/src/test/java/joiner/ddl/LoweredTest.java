@@ -15,6 +15,7 @@ import joiner.catalog.Key;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
+import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Width;

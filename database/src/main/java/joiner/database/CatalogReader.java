@@ -101,7 +101,6 @@ final class CatalogReader {
 
   private Column column(ResultSet row, Map<String, String> types) throws SQLException {
     String name = row.getString("COLUMN_NAME");
-    // In the order of the result: some drivers read each value once only.
     String typeName = row.getString("TYPE_NAME");
     int size = row.getInt("COLUMN_SIZE");
     int digits = row.getInt("DECIMAL_DIGITS");

@@ -1,11 +1,11 @@
-package joiner.ddl;
+package joiner.engine;
 
-/** Whether an engine keeps a condition. */
+/** Whether an engine can say, and so keep, something. */
 public sealed interface Support {
   /**
    * It does.
    *
-   * @param sql the condition in the engine's spelling
+   * @param sql in the engine's spelling
    */
   record Kept(String sql) implements Support {}
 
