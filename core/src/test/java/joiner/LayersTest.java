@@ -20,6 +20,7 @@ class LayersTest {
           "model",
           "rows",
           "meaning",
+          "change",
           "catalog",
           "engine",
           "discovery",

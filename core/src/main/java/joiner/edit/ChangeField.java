@@ -1,7 +1,6 @@
 package joiner.edit;
 
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
@@ -13,13 +12,60 @@ import joiner.model.Table;
 import joiner.model.TableId;
 
 /** Changes one field. A new name is carried into the rules, row label and defaults that use it. */
-public record ChangeField(String name, TableId table, FieldId field, UnaryOperator<Field> change)
-    implements Edit {
+public record ChangeField(String name, TableId table, FieldId field, To to) implements Edit {
+
+  /** What the field becomes. */
+  public sealed interface To {
+    /** The field as it becomes. */
+    Field of(Field field);
+  }
+
+  private record OfType(FieldType type) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withType(type);
+    }
+  }
+
+  private record Required(boolean required) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withRequired(required);
+    }
+  }
+
+  private record Named(String label, String name) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withLabel(label).withName(name);
+    }
+  }
+
+  private record Defaulting(Optional<Formula> value) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withDefault(value);
+    }
+  }
+
+  private record Described(String description) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withDescription(description);
+    }
+  }
+
+  private record Limited(Limits limits) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withLimits(limits);
+    }
+  }
 
   /** Gives a field another type. */
   public static ChangeField type(Table table, Field field, FieldType type) {
     return new ChangeField(
-        "change the type of " + field.label(), table.id(), field.id(), f -> f.withType(type));
+        "change the type of " + field.label(), table.id(), field.id(), new OfType(type));
   }
 
   /** Makes a field required or optional. */
@@ -28,47 +74,38 @@ public record ChangeField(String name, TableId table, FieldId field, UnaryOperat
         "make " + field.label() + (required ? " required" : " optional"),
         table.id(),
         field.id(),
-        f -> f.withRequired(required));
+        new Required(required));
   }
 
   /** Gives a field another label, and the name that goes with it. */
   public static ChangeField rename(Table table, Field field, String label, String name) {
     return new ChangeField(
-        "rename " + field.label() + " to " + label,
-        table.id(),
-        field.id(),
-        f -> f.withLabel(label).withName(name));
+        "rename " + field.label() + " to " + label, table.id(), field.id(), new Named(label, name));
   }
 
   /** Gives a field another default. */
   public static ChangeField defaultValue(Table table, Field field, Optional<Formula> value) {
     return new ChangeField(
-        "change the default of " + field.label(),
-        table.id(),
-        field.id(),
-        f -> f.withDefault(value));
+        "change the default of " + field.label(), table.id(), field.id(), new Defaulting(value));
   }
 
   /** Gives a field another note. */
   public static ChangeField description(Table table, Field field, String description) {
     return new ChangeField(
-        "change the note of " + field.label(),
-        table.id(),
-        field.id(),
-        f -> f.withDescription(description));
+        "change the note of " + field.label(), table.id(), field.id(), new Described(description));
   }
 
   /** Gives a field other bounds. */
   public static ChangeField limits(Table table, Field field, Limits limits) {
     return new ChangeField(
-        "change the limits of " + field.label(), table.id(), field.id(), f -> f.withLimits(limits));
+        "change the limits of " + field.label(), table.id(), field.id(), new Limited(limits));
   }
 
   @Override
   public Draft apply(Draft draft) {
     Table before = draft.design().table(table);
     Field old = before.field(field);
-    Field changed = change.apply(old);
+    Field changed = to.of(old);
     boolean taken =
         before.fieldNamed(changed.name()).filter(other -> !other.id().equals(field)).isPresent();
     if (taken) {

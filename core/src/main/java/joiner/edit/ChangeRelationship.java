@@ -1,21 +1,56 @@
 package joiner.edit;
 
-import java.util.function.UnaryOperator;
 import joiner.meaning.Draft;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 
 /** Changes the words or actions of a relationship; no row is touched. */
-public record ChangeRelationship(
-    String name, RelationshipId relationship, UnaryOperator<Relationship> change) implements Edit {
+public record ChangeRelationship(String name, RelationshipId relationship, To to) implements Edit {
+
+  /** What the relationship becomes. */
+  public sealed interface To {
+    /** The relationship as it becomes. */
+    Relationship of(Relationship relationship);
+  }
+
+  private record Acting(ReferentialAction onDelete, ReferentialAction onUpdate) implements To {
+    @Override
+    public Relationship of(Relationship relationship) {
+      return relationship.withActions(onDelete, onUpdate);
+    }
+  }
+
+  private record ParentNeedsChild(boolean needs) implements To {
+    @Override
+    public Relationship of(Relationship relationship) {
+      return relationship.withParentNeedsChild(needs);
+    }
+  }
+
+  private record Worded(String childRole, String parentRole) implements To {
+    @Override
+    public Relationship of(Relationship relationship) {
+      return relationship.withRoles(childRole, parentRole);
+    }
+  }
 
   /** Says what deleting a parent row does. */
   public static ChangeRelationship onDelete(Relationship relationship, ReferentialAction action) {
-    return new ChangeRelationship(
+    return actions(
         "change what a delete does to " + relationship.name(),
-        relationship.id(),
-        r -> r.withActions(action, r.onUpdate()));
+        relationship,
+        action,
+        relationship.onUpdate());
+  }
+
+  /** Says what deleting a parent row and changing its key do. */
+  public static ChangeRelationship actions(
+      String name,
+      Relationship relationship,
+      ReferentialAction onDelete,
+      ReferentialAction onUpdate) {
+    return new ChangeRelationship(name, relationship.id(), new Acting(onDelete, onUpdate));
   }
 
   /** Says whether each parent row is meant to have a child row. */
@@ -23,20 +58,18 @@ public record ChangeRelationship(
     return new ChangeRelationship(
         "change the reading of " + relationship.name(),
         relationship.id(),
-        r -> r.withParentNeedsChild(needs));
+        new ParentNeedsChild(needs));
   }
 
   /** Gives the relationship other verb phrases. */
   public static ChangeRelationship roles(
       Relationship relationship, String childRole, String parentRole) {
     return new ChangeRelationship(
-        "reword " + relationship.name(),
-        relationship.id(),
-        r -> r.withRoles(childRole, parentRole));
+        "reword " + relationship.name(), relationship.id(), new Worded(childRole, parentRole));
   }
 
   @Override
   public Draft apply(Draft draft) {
-    return draft.withDesign(draft.design().withRelationship(relationship, change));
+    return draft.withDesign(draft.design().withRelationship(relationship, to::of));
   }
 }

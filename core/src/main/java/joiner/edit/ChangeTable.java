@@ -1,11 +1,12 @@
 package joiner.edit;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.model.Design;
+import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Noun;
@@ -15,8 +16,110 @@ import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.NamingPolicy;
 
-/** Changes what a table says of itself; its fields and rows stay. */
-public record ChangeTable(String name, TableId table, UnaryOperator<Table> change) implements Edit {
+/** Changes what a table says of itself; its rows stay. */
+public record ChangeTable(String name, TableId table, To to) implements Edit {
+
+  /** What the table becomes. */
+  public sealed interface To {
+    /** The table as it becomes. */
+    Table of(Table table);
+  }
+
+  private record Named(String name, String label, Noun noun) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withNames(name, label, noun);
+    }
+  }
+
+  private record Described(String description) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withDescription(description);
+    }
+  }
+
+  private record In(String area) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withArea(area);
+    }
+  }
+
+  private record IdentifiedBy(List<FieldId> key) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withPrimaryKey(key);
+    }
+  }
+
+  private record Recognised(Optional<Formula> rowLabel) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withRowLabel(rowLabel);
+    }
+  }
+
+  private record OfKind(TableKind kind) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withKind(kind);
+    }
+  }
+
+  private record Indexed(Index index) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withIndexAdded(index);
+    }
+  }
+
+  private record NotIndexed(Index index) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withIndexes(table.indexes().stream().filter(i -> !i.equals(index)).toList());
+    }
+  }
+
+  private record Ruled(Rule rule) implements To {
+    @Override
+    public Table of(Table table) {
+      var rules = new ArrayList<>(table.rules());
+      rules.add(rule);
+      return table.withRules(rules);
+    }
+  }
+
+  private record RuledOtherwise(String name, Rule rule) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withRules(
+          table.rules().stream().map(r -> r.name().equals(name) ? rule : r).toList());
+    }
+  }
+
+  private record NotRuled(String name) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withRules(table.rules().stream().filter(r -> !r.name().equals(name)).toList());
+    }
+  }
+
+  private record InOrder(List<FieldId> fields) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withFields(fields.stream().map(table::field).toList());
+    }
+  }
+
+  private record Counted(Field counter) implements To {
+    @Override
+    public Table of(Table table) {
+      var fields = new ArrayList<>(List.of(counter));
+      fields.addAll(table.fields());
+      return table.withFields(fields).withPrimaryKey(List.of(counter.id()));
+    }
+  }
 
   /**
    * Gives a table another label, and the name and nouns that go with it as long as nobody chose
@@ -42,34 +145,33 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
   /** Gives a table other names. */
   public static ChangeTable rename(Table table, String name, String label, Noun noun) {
     return new ChangeTable(
-        "rename " + table.label() + " to " + label,
-        table.id(),
-        t -> t.withNames(name, label, noun));
+        "rename " + table.label() + " to " + label, table.id(), new Named(name, label, noun));
   }
 
   /** Moves a table to another area. */
   public static ChangeTable area(Table table, String area) {
-    return new ChangeTable(
-        "move " + table.label() + " to " + area, table.id(), t -> t.withArea(area));
+    return new ChangeTable("move " + table.label() + " to " + area, table.id(), new In(area));
   }
 
   /** Says by which fields a row is identified. */
   public static ChangeTable primaryKey(Table table, List<FieldId> key) {
     String fields = key.isEmpty() ? "nothing" : String.join(" and ", table.labelsOf(key));
     return new ChangeTable(
-        "identify " + table.label() + " by " + fields, table.id(), t -> t.withPrimaryKey(key));
+        "identify " + table.label() + " by " + fields,
+        table.id(),
+        new IdentifiedBy(List.copyOf(key)));
   }
 
   /** Says how people recognise a row. */
   public static ChangeTable rowLabel(Table table, Optional<Formula> rowLabel) {
     return new ChangeTable(
-        "change the row label of " + table.label(), table.id(), t -> t.withRowLabel(rowLabel));
+        "change the row label of " + table.label(), table.id(), new Recognised(rowLabel));
   }
 
   /** Says what the table is for. */
   public static ChangeTable kind(Table table, TableKind kind) {
     return new ChangeTable(
-        "change what " + table.label() + " is for", table.id(), t -> t.withKind(kind));
+        "change what " + table.label() + " is for", table.id(), new OfKind(kind));
   }
 
   /** Adds an index. */
@@ -77,48 +179,59 @@ public record ChangeTable(String name, TableId table, UnaryOperator<Table> chang
     return new ChangeTable(
         "index " + String.join(", ", table.labelsOf(index.fields())) + " of " + table.label(),
         table.id(),
-        t -> t.withIndexAdded(index));
+        new Indexed(index));
   }
 
   /** Removes an index. */
   public static ChangeTable removeIndex(Table table, Index index) {
-    return new ChangeTable(
-        "remove the index " + index.name(),
-        table.id(),
-        t -> t.withIndexes(t.indexes().stream().filter(i -> !i.equals(index)).toList()));
+    return new ChangeTable("remove the index " + index.name(), table.id(), new NotIndexed(index));
   }
 
   /** Adds a rule. */
   public static ChangeTable addRule(Table table, Rule rule) {
-    return new ChangeTable(
-        "add the rule " + rule.label(), table.id(), t -> t.withRules(append(t.rules(), rule)));
+    return new ChangeTable("add the rule " + rule.label(), table.id(), new Ruled(rule));
   }
 
   /** Puts a changed rule in the place of the one of that name. */
   public static ChangeTable changeRule(Table table, String name, Rule rule) {
     return new ChangeTable(
-        "change the rule " + rule.label(),
-        table.id(),
-        t -> t.withRules(t.rules().stream().map(r -> r.name().equals(name) ? rule : r).toList()));
+        "change the rule " + rule.label(), table.id(), new RuledOtherwise(name, rule));
   }
 
   /** Removes a rule. */
   public static ChangeTable removeRule(Table table, Rule rule) {
     return new ChangeTable(
-        "remove the rule " + rule.label(),
-        table.id(),
-        t -> t.withRules(t.rules().stream().filter(r -> !r.name().equals(rule.name())).toList()));
+        "remove the rule " + rule.label(), table.id(), new NotRuled(rule.name()));
   }
 
-  private static <T> List<T> append(List<T> list, T last) {
-    var longer = new java.util.ArrayList<>(list);
-    longer.add(last);
-    return longer;
+  /** Gives a table another note. */
+  public static ChangeTable description(Table table, String description) {
+    return new ChangeTable(
+        "change the description of " + table.label(), table.id(), new Described(description));
+  }
+
+  /** Moves a field of a table to another place, counted from 0. */
+  public static ChangeTable move(Table table, Field field, int place) {
+    var fields = new ArrayList<>(table.fieldIds());
+    fields.remove(field.id());
+    fields.add(place, field.id());
+    return new ChangeTable("move " + field.label(), table.id(), new InOrder(List.copyOf(fields)));
+  }
+
+  /** Gives a table a counter as its first field and primary key; its rows have no value in it. */
+  static ChangeTable counted(Table table, Field counter) {
+    return new ChangeTable(
+        "identify " + table.label() + " by a counter", table.id(), new Counted(counter));
+  }
+
+  /** The same change under another name. */
+  public ChangeTable called(String other) {
+    return new ChangeTable(other, table, to);
   }
 
   @Override
   public Draft apply(Draft draft) {
-    Table changed = change.apply(draft.design().table(table));
+    Table changed = to.of(draft.design().table(table));
     boolean taken =
         draft
             .design()

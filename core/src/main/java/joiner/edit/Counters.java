@@ -1,6 +1,5 @@
 package joiner.edit;
 
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -22,16 +21,7 @@ public final class Counters {
     Field counter = fieldFor(table);
     return new Several(
         "identify " + table.label() + " by a counter",
-        List.of(
-            new ChangeTable(
-                "add a counter",
-                table.id(),
-                t -> {
-                  var fields = new ArrayList<>(List.of(counter));
-                  fields.addAll(t.fields());
-                  return t.withFields(fields).withPrimaryKey(List.of(counter.id()));
-                }),
-            new ChangeRows("number the rows", table.id(), rows -> number(rows, counter.id()))));
+        List.of(ChangeTable.counted(table, counter), ChangeRows.numbered(table, counter.id())));
   }
 
   static Field fieldFor(Table table) {

@@ -1,12 +1,12 @@
 package joiner.edit;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.meaning.Draft;
 import joiner.model.Design;
-import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
@@ -40,6 +40,7 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     Relationship parent =
         design.relationship(kind.first().equals(toChild) ? kind.second() : kind.first());
     requireOnlyPair(pair, child, parent);
+    requireUnreferred(design, pair);
     Map<List<Optional<String>>, List<Optional<String>>> links = links(draft, pair, child, parent);
     return collapse(draft, child, parent, links);
   }
@@ -58,6 +59,18 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
               + " also holds "
               + String.join(", ", more)
               + ", which would be lost; move or remove it first.");
+    }
+  }
+
+  private static void requireUnreferred(Design design, Table pair) {
+    for (Relationship referring : design.childrenOf(pair.id())) {
+      throw new EditRefusedException(
+          design.table(referring.child()).label()
+              + " refers to the links of "
+              + pair.label()
+              + ", which would go; remove the relationship "
+              + referring.name()
+              + " first.");
     }
   }
 
@@ -93,53 +106,45 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     Table one = draft.design().table(child.parent());
     Table other = draft.design().table(parent.parent());
     Draft changed = new RemoveTable(join, "").apply(draft);
-    var key = new java.util.ArrayList<FieldId>();
+    List<FieldId> oneKey = child.parentFields();
     Rows rows = changed.rows().of(one.id());
+    var key = new ArrayList<FieldId>();
     for (int part = 0; part < parent.parentFields().size(); part++) {
-      Field field =
-          foreignKeyField(
-              changed.design().table(one.id()),
-              other.field(parent.parentFields().get(part)),
-              other);
+      Table growing = changed.design().table(one.id());
+      Field field = foreignKeyField(growing, other.field(parent.parentFields().get(part)), other);
       key.add(field.id());
+      var values = new ArrayList<Optional<String>>(rows.count());
+      for (int row = 0; row < rows.count(); row++) {
+        int index = part;
+        values.add(
+            Optional.ofNullable(links.get(rows.row(row, oneKey))).flatMap(l -> l.get(index)));
+      }
       changed = new AddField(one.id(), field).apply(changed);
-      int index = part;
-      List<FieldId> oneKey = child.parentFields();
-      List<Optional<String>> values =
-          java.util.stream.IntStream.range(0, rows.count())
-              .mapToObj(
-                  row ->
-                      Optional.ofNullable(links.get(rows.row(row, oneKey)))
-                          .flatMap(link -> link.get(index)))
-              .toList();
       changed =
           changed.withRows(changed.rows().with(one.id(), r -> r.withColumn(field.id(), values)));
     }
-    String name = ConstraintNaming.reference(one.name(), List.of(other.name()));
-    var relationship =
-        new Relationship(
-            new RelationshipId(name),
+    Table grown = changed.design().table(one.id());
+    var index = new Index(ConstraintNaming.index(one.name(), List.of(other.name())), key);
+    return Edit.all(
             name,
-            one.id(),
-            key,
-            other.id(),
-            parent.parentFields(),
-            child.parentRole(),
-            parent.parentRole(),
-            false,
-            ReferentialAction.NO_ACTION,
-            parent.onUpdate(),
-            Extras.NONE);
-    Draft related = new AddRelationship(relationship).apply(changed);
-    return related.withDesign(
-        related
-            .design()
-            .withTable(
-                one.id(),
-                t ->
-                    t.withIndexAdded(
-                        new Index(
-                            ConstraintNaming.index(one.name(), List.of(other.name())), key))));
+            List.of(
+                new AddRelationship(direct(changed.design(), one, key, child, parent)),
+                ChangeTable.addIndex(grown, index)))
+        .apply(changed);
+  }
+
+  /** The relationship that takes the place of the two of the join table. */
+  private static Relationship direct(
+      Design design, Table one, List<FieldId> key, Relationship child, Relationship parent) {
+    String other = design.table(parent.parent()).name();
+    String name =
+        NamingPolicy.free(
+            ConstraintNaming.reference(one.name(), List.of(other)),
+            design.relationships().stream().map(Relationship::name).toList());
+    return design.unused(
+        Relationship.of(name, one.id(), key, parent.parent(), parent.parentFields())
+            .withRoles(child.parentRole(), parent.parentRole())
+            .withActions(ReferentialAction.NO_ACTION, parent.onUpdate()));
   }
 
   private static Field foreignKeyField(Table one, Field key, Table other) {

@@ -124,18 +124,14 @@ public record ProposedReference(
             draft.design().relationships().stream()
                 .map(Relationship::name)
                 .collect(Collectors.toSet()));
-    return Edit.all(
-        "relate " + from.label() + " to " + to.label(),
-        List.of(
-            new ChangeTable(
-                "index it",
-                child,
-                t ->
-                    t.isKey(childFields)
-                        ? t
-                        : t.withIndexAdded(new Index(name.replaceFirst("^fk", "ix"), childFields))),
-            new AddRelationship(
-                Relationship.of(name, child, childFields, parent, parentFields)
-                    .withRoles("has", "is given to"))));
+    var edits = new ArrayList<Edit>();
+    if (!from.isKey(childFields)) {
+      edits.add(ChangeTable.addIndex(from, new Index(name.replaceFirst("^fk", "ix"), childFields)));
+    }
+    edits.add(
+        new AddRelationship(
+            Relationship.of(name, child, childFields, parent, parentFields)
+                .withRoles("has", "is given to")));
+    return Edit.all("relate " + from.label() + " to " + to.label(), edits);
   }
 }

@@ -46,7 +46,7 @@ public final class Relating {
             ConstraintNaming.reference(child.name(), growing.namesOf(key)),
             design.relationships().stream().map(Relationship::name).toList());
     var index = new Index(ConstraintNaming.index(child.name(), growing.namesOf(key)), key);
-    edits.add(new ChangeTable("index the link", child.id(), t -> t.withIndexAdded(index)));
+    edits.add(ChangeTable.addIndex(growing, index));
     edits.add(
         new AddRelationship(
             Relationship.of(constraint, child.id(), key, parent.id(), parent.primaryKey())));

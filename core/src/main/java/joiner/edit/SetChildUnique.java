@@ -1,9 +1,9 @@
 package joiner.edit;
 
 import java.util.ArrayList;
-import java.util.List;
 import joiner.meaning.Draft;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -46,15 +46,12 @@ public record SetChildUnique(RelationshipId relationship, String name, boolean u
               + "; give it a key of its own first.");
     }
     Field counter = Counters.fieldFor(child);
-    var fields = new ArrayList<>(List.of(counter));
-    fields.addAll(child.fields());
-    Table changed = child.withFields(fields).withPrimaryKey(List.of(counter.id()));
-    for (var field : r.childFields()) {
-      changed = changed.withField(field, f -> f.withRequired(true));
+    var edits = new ArrayList<Edit>();
+    edits.add(ChangeTable.counted(child, counter));
+    edits.add(ChangeRows.numbered(child, counter.id()));
+    for (FieldId field : r.childFields()) {
+      edits.add(ChangeField.required(child, child.field(field), true));
     }
-    Table result = changed;
-    return draft.with(
-        draft.design().withTable(child.id(), t -> result),
-        draft.rows().with(child.id(), rows -> Counters.number(rows, counter.id())));
+    return new Several("give " + child.label() + " a counter", edits).apply(draft);
   }
 }

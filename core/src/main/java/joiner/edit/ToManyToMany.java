@@ -2,6 +2,7 @@ package joiner.edit;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -41,35 +42,36 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
               + child.label()
               + "; give it a key of its own first.");
     }
-    boolean shared =
-        design.relationships().stream()
-            .anyMatch(
-                other ->
-                    !other.id().equals(r.id())
-                        && other.child().equals(child.id())
-                        && other.childFields().stream().anyMatch(r.childFields()::contains));
-    if (shared) {
+    if (design.relationships().stream().anyMatch(other -> standsOnLink(other, r))) {
       throw new EditRefusedException(
           "Another relationship stands on the same fields; remove it first.");
     }
     return build(draft, r, child, parent);
   }
 
+  /** Whether the fields that go are also those of another link, or a key something refers to. */
+  private static boolean standsOnLink(Relationship other, Relationship r) {
+    boolean asChild =
+        !other.id().equals(r.id())
+            && other.child().equals(r.child())
+            && other.childFields().stream().anyMatch(r.childFields()::contains);
+    boolean asParent =
+        other.parent().equals(r.child())
+            && other.parentFields().stream().anyMatch(r.childFields()::contains);
+    return asChild || asParent;
+  }
+
   private static Draft build(Draft draft, Relationship r, Table child, Table parent) {
     List<Field> childSide = linkFields(child, child.primaryKey(), "");
     List<Field> parentSide =
         linkFields(parent, r.parentFields(), child.equals(parent) ? "other_" : "");
-    var fields = new ArrayList<>(childSide);
-    fields.addAll(parentSide);
-    var key = fields.stream().map(Field::id).toList();
     String name = freeName(draft.design(), child.name() + "_" + parent.name());
-    String label = child.label() + " " + parent.label().toLowerCase(java.util.Locale.ROOT);
-    Table plain = draft.design().unused(Table.of(name, label, Noun.ofLabel(label)));
+    Table empty = empty(draft.design(), name, child, parent);
     var toChild =
         side(
             draft.design(),
             ConstraintNaming.reference(name, List.of(child.name())),
-            plain.id(),
+            empty.id(),
             childSide,
             child,
             child.primaryKey(),
@@ -81,31 +83,43 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             ConstraintNaming.reference(
                 name,
                 child.equals(parent) ? List.of(parent.name(), "other") : List.of(parent.name())),
-            plain.id(),
+            empty.id(),
             parentSide,
             parent,
             r.parentFields(),
             r.onDelete() == ReferentialAction.SET_NULL ? ReferentialAction.CASCADE : r.onDelete(),
             r);
+    var fields = new ArrayList<>(childSide);
+    fields.addAll(parentSide);
+    List<FieldId> key = fields.stream().map(Field::id).toList();
+    var index =
+        new Index(
+            ConstraintNaming.index(name, List.of(parent.name())),
+            parentSide.stream().map(Field::id).toList());
     Table join =
-        plain
-            .withArea(child.area())
+        empty
             .withFields(fields)
             .withPrimaryKey(key)
-            .withIndexes(
-                List.of(
-                    new Index(
-                        ConstraintNaming.index(name, List.of(parent.name())),
-                        parentSide.stream().map(Field::id).toList())))
+            .withIndexes(List.of(index))
             .withKind(new TableKind.Join(toChild.id(), toParent.id()));
     Rows links = links(draft, r, child, key);
-    Draft untied = new RemoveRelationship(r.id(), r.name()).apply(draft);
-    for (FieldId field : r.childFields()) {
-      untied = new RemoveField(child.id(), field, "").apply(untied);
-    }
+    Draft untied = untied(draft, r);
     return untied.with(
         untied.design().withTableAdded(join, toChild, toParent),
         untied.rows().with(join.id(), none -> links));
+  }
+
+  private static Table empty(Design design, String name, Table child, Table parent) {
+    String label = child.label() + " " + parent.label().toLowerCase(Locale.ROOT);
+    return design.unused(Table.of(name, label, Noun.ofLabel(label))).withArea(child.area());
+  }
+
+  private static Draft untied(Draft draft, Relationship r) {
+    Draft untied = new RemoveRelationship(r.id(), r.name()).apply(draft);
+    for (FieldId field : r.childFields()) {
+      untied = new RemoveField(r.child(), field, "").apply(untied);
+    }
+    return untied;
   }
 
   private static List<Field> linkFields(Table table, List<FieldId> key, String prefix) {

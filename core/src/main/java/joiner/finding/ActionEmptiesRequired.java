@@ -61,18 +61,17 @@ final class ActionEmptiesRequired implements RelationshipCheck {
     remedies.add(
         new Remedy(
             "Refuse such a delete",
-            new ChangeRelationship(
-                "refuse to empty " + field.label(), r.id(), ActionEmptiesRequired::refusing)));
+            ChangeRelationship.actions(
+                "refuse to empty " + field.label(),
+                r,
+                refusing(r.onDelete()),
+                refusing(r.onUpdate()))));
     if (!child.primaryKey().contains(field.id())) {
       remedies.add(
           new Remedy(
               "Let " + field.label() + " be empty", ChangeField.required(child, field, false)));
     }
     return remedies;
-  }
-
-  private static Relationship refusing(Relationship r) {
-    return r.withActions(refusing(r.onDelete()), refusing(r.onUpdate()));
   }
 
   private static ReferentialAction refusing(ReferentialAction action) {

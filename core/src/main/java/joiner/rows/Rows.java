@@ -2,11 +2,13 @@ package joiner.rows;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
@@ -175,6 +177,63 @@ public final class Rows {
     return new Rows(count + other.count, both);
   }
 
+  /** The same rows where so many from a place on gave way to others. */
+  public Rows spliced(int place, int gone, Rows others) {
+    int length = count - gone + others.count;
+    Map<FieldId, @Nullable String[]> changed = new LinkedHashMap<>();
+    for (FieldId field : fieldsOfBoth(others)) {
+      @Nullable String[] from = column(field);
+      @Nullable String[] column = Arrays.copyOf(from, length);
+      System.arraycopy(others.column(field), 0, column, place, others.count);
+      System.arraycopy(from, place + gone, column, place + others.count, count - place - gone);
+      changed.put(field, column);
+    }
+    return new Rows(length, changed);
+  }
+
+  /** As many rows with that field alone. */
+  public Rows only(FieldId field) {
+    @Nullable String[] column = columns.get(field);
+    return new Rows(count, column == null ? Map.of() : Map.of(field, column));
+  }
+
+  /** The same rows with the values another, as long as this, has in a field. */
+  public Rows withColumnOf(FieldId field, Rows other) {
+    return withColumn(field, other.column(field));
+  }
+
+  /** How many rows from the first on are the same in both. */
+  public int sameAtStart(Rows other) {
+    int same = Math.min(count, other.count);
+    for (FieldId field : fieldsOfBoth(other)) {
+      int differing = Arrays.mismatch(column(field), 0, same, other.column(field), 0, same);
+      same = differing < 0 ? same : differing;
+    }
+    return same;
+  }
+
+  /** How many rows from the last back are the same in both. */
+  public int sameAtEnd(Rows other) {
+    int same = Math.min(count, other.count);
+    for (FieldId field : fieldsOfBoth(other)) {
+      @Nullable String[] here = column(field);
+      @Nullable String[] there = other.column(field);
+      int equal = 0;
+      while (equal < same
+          && Objects.equals(here[count - 1 - equal], there[other.count - 1 - equal])) {
+        equal++;
+      }
+      same = equal;
+    }
+    return same;
+  }
+
+  private Set<FieldId> fieldsOfBoth(Rows other) {
+    var fields = new LinkedHashSet<>(columns.keySet());
+    fields.addAll(other.columns.keySet());
+    return fields;
+  }
+
   private @Nullable String[] column(FieldId field) {
     return columns.getOrDefault(field, new String[count]);
   }
@@ -214,10 +273,8 @@ public final class Rows {
     if (count == 0 || columns == that.columns) {
       return true;
     }
-    var all = new HashSet<>(columns.keySet());
-    all.addAll(that.columns.keySet());
     @Nullable String[] none = new String[count];
-    return all.stream()
+    return fieldsOfBoth(that).stream()
         .allMatch(
             f -> Arrays.equals(columns.getOrDefault(f, none), that.columns.getOrDefault(f, none)));
   }

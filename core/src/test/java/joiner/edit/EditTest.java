@@ -159,9 +159,9 @@ class EditTest {
     History history =
         History.startingWith(demo).after(SetUnique.of(member, List.of(new FieldId("phone")), true));
     assertThat(history.undoName()).contains("make Phone unique");
-    assertThat(history.undone().present()).isSameAs(demo);
+    assertThat(history.undone().present()).isEqualTo(demo);
     assertThat(history.undone().redone().present()).isEqualTo(history.present());
-    assertThat(history.undone().undone().present()).isSameAs(demo);
+    assertThat(history.undone().undone().present()).isEqualTo(demo);
   }
 
   @Test

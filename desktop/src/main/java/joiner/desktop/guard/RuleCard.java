@@ -162,7 +162,7 @@ final class RuleCard {
 
   private void change(String name, Rule changed) {
     var edit = ChangeTable.changeRule(table, rule.name(), changed);
-    bench.apply(name.isEmpty() ? edit : new ChangeTable(name, edit.table(), edit.change()));
+    bench.apply(name.isEmpty() ? edit : edit.called(name));
   }
 
   /** Shows what the language says of a condition as it stands in the card. */

@@ -385,11 +385,7 @@ final class FieldGrid {
     Optional<Field> field = chosen().stream().findFirst();
     int from = field.map(table.fields()::indexOf).orElse(-1);
     if (field.isPresent() && from + by >= 0 && from + by < table.fields().size()) {
-      var moved = new ArrayList<>(table.fields());
-      java.util.Collections.swap(moved, from, from + by);
-      bench.apply(
-          new ChangeTable(
-              texts.get("undo.move", field.get().label()), table.id(), t -> t.withFields(moved)));
+      bench.apply(ChangeTable.move(table, field.get(), from + by));
     }
   }
 

@@ -263,12 +263,7 @@ final class ShapeSheet {
         labelled(
             "side.table.note",
             table.description(),
-            text ->
-                bench.apply(
-                    new ChangeTable(
-                        "change the description of " + table.label(),
-                        table.id(),
-                        t -> t.withDescription(text)))));
+            text -> bench.apply(ChangeTable.description(table, text))));
     return nodes;
   }
 

@@ -1,7 +1,6 @@
 package joiner.desktop.shape;
 
 import java.util.List;
-import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -106,15 +105,7 @@ public final class ShapeView implements StageView {
 
   private Node rowsHead(Table table) {
     int count = bench.draft().rows().of(table.id()).count();
-    var add =
-        Parts.button(
-            texts.get("rows.add"),
-            () ->
-                bench.apply(
-                    new ChangeRows(
-                        texts.get("undo.row", table.label()),
-                        table.id(),
-                        rows -> rows.withRow(Map.of()))));
+    var add = Parts.button(texts.get("rows.add"), () -> bench.apply(ChangeRows.added(table)));
     add.setDisable(table.fields().isEmpty());
     int bad = samples.badCells();
     return Parts.row(

@@ -1,0 +1,166 @@
+package joiner.change;
+
+import java.util.List;
+import java.util.Optional;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.Rows;
+
+/**
+ * One thing that became another. Places count from 0 and hold at the moment of the change, when
+ * those listed before it are done.
+ */
+public sealed interface Change {
+  /** The change that takes this one back. */
+  Change inverse();
+
+  /** The design says something else of itself. */
+  record HeadingChanged(Heading before, Heading after) implements Change {
+    @Override
+    public Change inverse() {
+      return new HeadingChanged(after, before);
+    }
+  }
+
+  /** A table came, without rows. */
+  record TableAdded(Table table, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new TableRemoved(table, place);
+    }
+  }
+
+  /** A table without rows went. */
+  record TableRemoved(Table table, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new TableAdded(table, place);
+    }
+  }
+
+  /** A table says something else beside its fields. */
+  record TableChanged(TableId table, TableFacts before, TableFacts after) implements Change {
+    @Override
+    public Change inverse() {
+      return new TableChanged(table, after, before);
+    }
+  }
+
+  /** The tables stand in another order. */
+  record TablesOrdered(List<TableId> before, List<TableId> after) implements Change {
+    public TablesOrdered {
+      before = List.copyOf(before);
+      after = List.copyOf(after);
+    }
+
+    @Override
+    public Change inverse() {
+      return new TablesOrdered(after, before);
+    }
+  }
+
+  /** A field came; rows have no value in it. */
+  record FieldAdded(TableId table, Field field, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new FieldRemoved(table, field, place);
+    }
+  }
+
+  /** A field without values went. */
+  record FieldRemoved(TableId table, Field field, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new FieldAdded(table, field, place);
+    }
+  }
+
+  /** A field is another one under the same id. */
+  record FieldChanged(TableId table, Field before, Field after) implements Change {
+    @Override
+    public Change inverse() {
+      return new FieldChanged(table, after, before);
+    }
+  }
+
+  /** The fields of a table stand in another order. */
+  record FieldsOrdered(TableId table, List<FieldId> before, List<FieldId> after) implements Change {
+    public FieldsOrdered {
+      before = List.copyOf(before);
+      after = List.copyOf(after);
+    }
+
+    @Override
+    public Change inverse() {
+      return new FieldsOrdered(table, after, before);
+    }
+  }
+
+  /** A relationship came. */
+  record RelationshipAdded(Relationship relationship, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new RelationshipRemoved(relationship, place);
+    }
+  }
+
+  /** A relationship went. */
+  record RelationshipRemoved(Relationship relationship, int place) implements Change {
+    @Override
+    public Change inverse() {
+      return new RelationshipAdded(relationship, place);
+    }
+  }
+
+  /** A relationship is another one under the same id. */
+  record RelationshipChanged(Relationship before, Relationship after) implements Change {
+    @Override
+    public Change inverse() {
+      return new RelationshipChanged(after, before);
+    }
+  }
+
+  /** The relationships stand in another order. */
+  record RelationshipsOrdered(List<RelationshipId> before, List<RelationshipId> after)
+      implements Change {
+    public RelationshipsOrdered {
+      before = List.copyOf(before);
+      after = List.copyOf(after);
+    }
+
+    @Override
+    public Change inverse() {
+      return new RelationshipsOrdered(after, before);
+    }
+  }
+
+  /** From one row on, some rows gave way to others; either may be none. */
+  record RowsReplaced(TableId table, int place, Rows before, Rows after) implements Change {
+    @Override
+    public Change inverse() {
+      return new RowsReplaced(table, place, after, before);
+    }
+  }
+
+  /** One cell holds another text; empty is NULL. */
+  record CellChanged(
+      TableId table, FieldId field, int row, Optional<String> before, Optional<String> after)
+      implements Change {
+    @Override
+    public Change inverse() {
+      return new CellChanged(table, field, row, after, before);
+    }
+  }
+
+  /** Many cells of a field hold other texts; both sides are all rows with that field alone. */
+  record ColumnChanged(TableId table, FieldId field, Rows before, Rows after) implements Change {
+    @Override
+    public Change inverse() {
+      return new ColumnChanged(table, field, after, before);
+    }
+  }
+}
