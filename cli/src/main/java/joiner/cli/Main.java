@@ -24,6 +24,8 @@ import picocli.CommandLine.Command;
     subcommands = {
       CheckCommand.class,
       AuditCommand.class,
+      ImpactCommand.class,
+      CompareCommand.class,
       SqlCommand.class,
       ShipCommand.class,
       ImportCommand.class,

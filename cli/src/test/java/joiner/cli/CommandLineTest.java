@@ -353,4 +353,35 @@ class CommandLineTest {
     }
     assertThat(run("version").out()).startsWith("Joiner ");
   }
+
+  @Test
+  void impactTellsWhatARemovalTakesAlongAndChangesNothing() throws IOException {
+    Outcome outcome = run("impact", demo(), "--remove", "firing.ended_at", "--json");
+    assertThat(outcome.code()).isZero();
+    List<?> changes = (List<?>) outcome.json().get("changes");
+    assertThat(changes)
+        .extracting(change -> String.valueOf(((Map<?, ?>) change).get("kind")))
+        .contains("field-removed", "formula-broken");
+    assertThat(changes)
+        .extracting(change -> String.valueOf(((Map<?, ?>) change).get("risk")))
+        .contains("loses", "refuses");
+    assertThat(run("impact", demo(), "--remove", "kiln").out())
+        .contains("loses    The table Kiln is removed, with ");
+    assertThat(run("impact", demo(), "--remove", "kiln.nothing"))
+        .satisfies(wrong -> assertThat(wrong.code()).isEqualTo(2))
+        .satisfies(wrong -> assertThat(wrong.err()).contains("kiln.nothing").contains("glaze"));
+  }
+
+  @Test
+  void compareSaysByItsExitCodeWhetherTwoDesignsSayTheSame() throws IOException {
+    Outcome same = run("compare", demo(), demo(), "--json");
+    assertThat(same.code()).isZero();
+    assertThat((List<?>) same.json().get("changes")).isEmpty();
+    Outcome different = run("compare", demo(), broken(), "--json");
+    assertThat(different.code()).isEqualTo(1);
+    Map<?, ?> first = (Map<?, ?>) ((List<?>) different.json().get("changes")).getFirst();
+    assertThat(first.keySet().stream().map(String::valueOf))
+        .containsExactly("kind", "table", "field", "risk", "message");
+    assertThat(run("compare", demo(), "nowhere").code()).isEqualTo(2);
+  }
 }

@@ -1,6 +1,6 @@
 /**
- * What differs between two designs. Start at {@link joiner.compare.Differences}. Knows no engines
- * and no files.
+ * What an edit, another design or a database has otherwise, in sentences with the risk of each.
+ * Start at {@link joiner.compare.Effects}. Knows no files.
  */
 @NullMarked
 package joiner.compare;

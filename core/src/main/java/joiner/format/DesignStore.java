@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import joiner.edit.History;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -25,6 +27,7 @@ public final class DesignStore implements AutoCloseable {
   private final Path folder;
   private final SafeSave save;
   private final FolderLock lock;
+  private final HistoryLog log;
   private final Map<String, Fingerprint> known = new LinkedHashMap<>();
   private Optional<Draft> standing = Optional.empty();
   private Map<TableId, List<String>> paths = Map.of();
@@ -34,6 +37,7 @@ public final class DesignStore implements AutoCloseable {
     this.folder = DesignFolder.folderOf(path);
     this.save = new SafeSave(folder);
     this.lock = new FolderLock(folder);
+    this.log = HistoryLog.of(folder);
   }
 
   /** A store in a folder of which nothing is known yet; it need not be there. */
@@ -72,6 +76,34 @@ public final class DesignStore implements AutoCloseable {
   /** The draft as it was last read or written here. */
   public synchronized Optional<Draft> standing() {
     return standing;
+  }
+
+  /**
+   * What was done to the design as it was last read here, as far as that was kept.
+   *
+   * @throws IllegalStateException if it was not read yet
+   */
+  public synchronized History history() throws IOException {
+    return log.read(standing.orElseThrow(IllegalStateException::new), mark());
+  }
+
+  /** Keeps what was done to the design as it was last saved here, for when it is opened again. */
+  public synchronized void keep(History history) throws IOException {
+    log.keep(history, mark());
+  }
+
+  /** Forgets what was done. */
+  public synchronized void forgetHistory() throws IOException {
+    log.discard();
+  }
+
+  /** What tells the state of the files, as they were last read or written here, from any other. */
+  private String mark() {
+    var all = new StringBuilder();
+    new TreeMap<>(known)
+        .forEach(
+            (path, print) -> all.append(path).append('\n').append(print.digest()).append('\n'));
+    return Fingerprint.digestOf(all.toString());
   }
 
   /** Files that are no longer as they were last read or written here; empty: all are. */

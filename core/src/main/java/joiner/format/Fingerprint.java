@@ -3,6 +3,7 @@ package joiner.format;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -33,14 +34,22 @@ record Fingerprint(long bytes, FileTime modified, String digest) {
     return of(folder.resolve(path));
   }
 
-  /** The digest of a file's content, read piece by piece. */
-  static String digest(Path file) throws IOException {
-    MessageDigest digest;
+  /** The digest of a text in UTF-8. */
+  static String digestOf(String text) {
+    return HexFormat.of().formatHex(sha256().digest(text.getBytes(StandardCharsets.UTF_8)));
+  }
+
+  private static MessageDigest sha256() {
     try {
-      digest = MessageDigest.getInstance("SHA-256");
+      return MessageDigest.getInstance("SHA-256");
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException(e); // Every Java has it.
     }
+  }
+
+  /** The digest of a file's content, read piece by piece. */
+  static String digest(Path file) throws IOException {
+    MessageDigest digest = sha256();
     try (var in = new DigestInputStream(Files.newInputStream(file), digest)) {
       in.transferTo(OutputStream.nullOutputStream());
     }

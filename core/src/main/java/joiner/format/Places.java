@@ -27,6 +27,11 @@ public final class Places {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("joiner.log");
   }
 
+  /** What was done to designs, so that it can be taken back after they were closed. */
+  static Path history() {
+    return folder("XDG_STATE_HOME", ".local/state", "Application Support").resolve("history");
+  }
+
   /** What this user's saves are signed with. */
   static Path saveKey() {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("save-key");

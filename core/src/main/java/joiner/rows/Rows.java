@@ -2,6 +2,7 @@ package joiner.rows;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
@@ -87,6 +89,11 @@ public final class Rows {
   /** How many rows there are. */
   public int count() {
     return count;
+  }
+
+  /** The fields that have a column; in all others every row is NULL. */
+  public Set<FieldId> fields() {
+    return Collections.unmodifiableSet(columns.keySet());
   }
 
   /** The cell of a row, from 0; empty where it is NULL or the field has no column yet. */
@@ -195,6 +202,13 @@ public final class Rows {
   public Rows only(FieldId field) {
     @Nullable String[] column = columns.get(field);
     return new Rows(count, column == null ? Map.of() : Map.of(field, column));
+  }
+
+  /** The same rows with other ids for their fields. */
+  public Rows under(UnaryOperator<FieldId> other) {
+    Map<FieldId, @Nullable String[]> renamed = new LinkedHashMap<>();
+    columns.forEach((field, column) -> renamed.put(other.apply(field), column));
+    return new Rows(count, renamed);
   }
 
   /** The same rows with the values another, as long as this, has in a field. */

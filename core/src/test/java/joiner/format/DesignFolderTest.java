@@ -25,6 +25,7 @@ import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -199,6 +200,7 @@ class DesignFolderTest {
         .hasMessageContaining("2 fields");
   }
 
+  @Tag("long")
   @Test
   void aKillAtAnyMomentLeavesTheOldOrTheNewDesign() throws Exception {
     Draft old = Pottery.demo();

@@ -19,6 +19,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -197,6 +198,7 @@ class DesignStoreTest {
     }
   }
 
+  @Tag("long")
   @Test
   void manyColumnsLongCellsAndLoneReturnsComeBack() throws Exception {
     var fields = new java.util.ArrayList<joiner.model.Field>();

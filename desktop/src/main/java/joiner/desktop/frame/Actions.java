@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
+import joiner.compare.Effect;
+import joiner.compare.Impact;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
@@ -16,7 +18,6 @@ import joiner.edit.AddTable;
 import joiner.edit.RemoveTable;
 import joiner.model.Field;
 import joiner.model.Noun;
-import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
@@ -162,21 +163,21 @@ final class Actions {
   }
 
   private void askToRemove(Table table) {
-    List<Relationship> tied =
-        bench.design().relationships().stream()
-            .filter(r -> r.child().equals(table.id()) || r.parent().equals(table.id()))
+    var removal = new RemoveTable(table.id(), table.label());
+    List<String> along =
+        Impact.of(removal, bench.draft()).effects().stream()
+            .filter(effect -> effect.kind() != Effect.Kind.ORDER_CHANGED)
+            .map(Effect::message)
             .toList();
     questions.ask(
-        Questions.Question.of(
+        new Questions.Question(
             texts.get("remove.title", table.label()),
-            texts.get(
-                "remove.text",
-                table.fields().size(),
-                bench.draft().rows().of(table.id()).count(),
-                tied.size()),
-            new Questions.Answer("keep", texts.get("remove.keep"), () -> {}),
-            new Questions.Answer("remove", texts.get("remove.do"), () -> remove(table)),
-            new Questions.Answer("cancel", texts.get("cancel"), () -> {})));
+            texts.get("remove.text"),
+            along,
+            List.of(
+                new Questions.Answer("keep", texts.get("remove.keep"), () -> {}),
+                new Questions.Answer("remove", texts.get("remove.do"), () -> remove(table)),
+                new Questions.Answer("cancel", texts.get("cancel"), () -> {}))));
   }
 
   private void remove(Table table) {

@@ -8,7 +8,9 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import joiner.compare.Differences;
+import joiner.compare.Effect;
+import joiner.compare.Effects;
+import joiner.edit.History;
 import joiner.format.ChangedOutsideException;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
@@ -86,11 +88,11 @@ public final class Keeper {
   }
 
   /** The design has changed. */
-  void changed(Draft draft) {
+  void changed(History history) {
     if (state.get() == SaveState.CONFLICT) {
       return; // Nothing is written until that is settled; the draft is then asked for anew.
     }
-    save(draft, DesignStore::save);
+    save(history, DesignStore::save);
   }
 
   /** Saves of one store end older ones of it, never those of another. */
@@ -100,7 +102,7 @@ public final class Keeper {
     void save(DesignStore store, Draft draft) throws IOException, ChangedOutsideException;
   }
 
-  private void save(Draft draft, Saving saving) {
+  private void save(History history, Saving saving) {
     DesignStore target = store;
     boolean kept = homeless;
     state.set(SaveState.SAVING);
@@ -111,13 +113,28 @@ public final class Keeper {
             Lane.SAVING,
             true,
             progress -> {
-              saving.save(target, draft);
+              saving.save(target, history.present());
               target.lock();
-              return target;
+              return keep(target, history);
             },
-            done -> state.set(kept ? SaveState.KEPT : SaveState.SAVED),
-            failure -> failed(failure, draft),
+            problem -> {
+              state.set(kept ? SaveState.KEPT : SaveState.SAVED);
+              problem.ifPresent(text -> notices.tell(Notice.of(Notice.Sort.HINT, text)));
+            },
+            failure -> failed(failure, history.present()),
             () -> {}));
+  }
+
+  /** Keeps what was done; why that was not possible, if it was not. The design is saved then. */
+  private static Optional<String> keep(DesignStore store, History history) {
+    try {
+      store.keep(history);
+      return Optional.empty();
+    } catch (IOException e) {
+      return Optional.of(
+          "The design is saved, but what was done to it is not kept for the next start: "
+              + e.getMessage());
+    }
   }
 
   private <T> Request<T> request(String key, String title, Request.Work<T> work, Consumer<T> done) {
@@ -180,7 +197,10 @@ public final class Keeper {
   private static Conflict conflict(Path folder, List<String> files, Draft ours) throws IOException {
     try {
       Draft theirs = DesignFolder.open(folder).draft();
-      return new Conflict(files, Optional.of(theirs), Differences.between(ours, theirs));
+      return new Conflict(
+          files,
+          Optional.of(theirs),
+          Effects.between(ours, theirs).stream().map(Effect::message).toList());
     } catch (UnreadableFileException e) {
       return new Conflict(files, Optional.empty(), List.of(e.getMessage()));
     }
@@ -202,20 +222,20 @@ public final class Keeper {
   }
 
   /** Settles a conflict for the design on the bench. */
-  void keepOurs(Draft draft) {
+  void keepOurs(History history) {
     conflict.set(Optional.empty());
-    save(draft, DesignStore::overwrite);
+    save(history, DesignStore::overwrite);
   }
 
   /** Settles a conflict for both: ours goes into a folder of its own beside theirs. */
-  void keepBoth(Draft draft) {
+  void keepBoth(History history) {
     Path folder = store.folder();
     Path beside = folder.resolveSibling(folder.getFileName() + "-mine");
     for (int number = 2; Files.exists(beside); number++) {
       beside = folder.resolveSibling(folder.getFileName() + "-mine-" + number);
     }
     conflict.set(Optional.empty());
-    saveIn(beside, draft);
+    saveIn(beside, history);
     notices.tell(
         Notice.of(
             Notice.Sort.DONE,
@@ -223,14 +243,14 @@ public final class Keeper {
   }
 
   /** Saves in a folder from now on, in the place of whatever design stands there. */
-  void saveIn(Path folder, Draft draft) {
+  void saveIn(Path folder, History history) {
     DesignStore before = store;
     boolean kept = homeless;
     DesignStore target = DesignStore.at(folder);
     store = target;
     homeless = false;
     conflict.set(Optional.empty());
-    save(draft, DesignStore::overwrite);
+    save(history, DesignStore::overwrite);
     runner.start(
         request(
             "leave " + System.identityHashCode(before),
@@ -238,6 +258,7 @@ public final class Keeper {
             progress -> {
               before.close();
               if (kept && target.holdsDesign()) {
+                before.forgetHistory();
                 recovery.discard(before.folder());
               }
               return before;
@@ -257,6 +278,7 @@ public final class Keeper {
               "Throwing the unsaved design away",
               progress -> {
                 left.close();
+                left.forgetHistory();
                 recovery.discard(left.folder());
                 return left;
               },

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import joiner.edit.History;
 import joiner.format.DesignFolder;
 import joiner.format.DesignStore;
 import joiner.format.UnreadableFileException;
@@ -15,12 +16,18 @@ import joiner.rows.SampleRows;
 /**
  * A design that is ready for the bench.
  *
+ * @param history the design with what was done to it
  * @param store where it is saved; none: nowhere yet
  * @param notices what reading had to tell
  */
-public record OpenDesign(Draft draft, Optional<DesignStore> store, List<String> notices) {
+public record OpenDesign(History history, Optional<DesignStore> store, List<String> notices) {
   public OpenDesign {
     notices = List.copyOf(notices);
+  }
+
+  /** The design with its rows. */
+  public Draft draft() {
+    return history.present();
   }
 
   /** A design with nothing in it that has no folder. */
@@ -30,7 +37,7 @@ public record OpenDesign(Draft draft, Optional<DesignStore> store, List<String> 
 
   /** A design that has no folder. */
   public static OpenDesign of(Draft draft) {
-    return new OpenDesign(draft, Optional.empty(), List.of());
+    return new OpenDesign(History.startingWith(draft), Optional.empty(), List.of());
   }
 
   /**
@@ -43,7 +50,7 @@ public record OpenDesign(Draft draft, Optional<DesignStore> store, List<String> 
       String name = String.valueOf(store.folder().getFileName());
       String title = joiner.naming.NamingPolicy.labelFor(name);
       var draft = new Draft(Design.empty(name, title), SampleRows.NONE);
-      return new OpenDesign(draft, Optional.of(store), List.of());
+      return new OpenDesign(History.startingWith(draft), Optional.of(store), List.of());
     }
     DesignFolder.Opened opened = store.open();
     var notices = new ArrayList<>(opened.notices());
@@ -62,6 +69,15 @@ public record OpenDesign(Draft draft, Optional<DesignStore> store, List<String> 
               + e.getMessage()
               + "); changes may not be saved there.");
     }
-    return new OpenDesign(opened.draft(), Optional.of(store), notices);
+    return new OpenDesign(history(store, notices), Optional.of(store), notices);
+  }
+
+  private static History history(DesignStore store, List<String> notices) {
+    try {
+      return store.history();
+    } catch (IOException e) {
+      notices.add("What was done before cannot be taken back: " + e.getMessage());
+      return History.startingWith(store.standing().orElseThrow());
+    }
   }
 }

@@ -35,7 +35,7 @@ public final class Workbench {
     this.clock = clock;
     this.keeper = new Keeper(runner, notices, recovery);
     this.checking = new Checking(runner, clock);
-    this.history = new ReadOnlyObjectWrapper<>(History.startingWith(opened.draft()));
+    this.history = new ReadOnlyObjectWrapper<>(opened.history());
     verdictProperty().subscribe(verdict -> verdict.failure().ifPresent(this::tell));
     open(opened);
   }
@@ -44,7 +44,7 @@ public final class Workbench {
   public void open(OpenDesign opened) {
     keeper.open(opened);
     selection.set(Selection.NONE);
-    history.set(History.startingWith(opened.draft()));
+    history.set(opened.history());
     stage.set(opened.draft().design().tables().isEmpty() ? Stage.GATHER : Stage.CONNECT);
     checking.ask(opened.draft());
     notices.clear();
@@ -165,13 +165,13 @@ public final class Workbench {
     if (next != history.get()) {
       history.set(next);
       checking.ask(next.present());
-      keeper.changed(next.present());
+      keeper.changed(next);
     }
   }
 
   /** Saves from now on in that folder, beginning now, in the place of what stands there. */
   public void saveIn(Path path) {
-    keeper.saveIn(path, draft());
+    keeper.saveIn(path, history.get());
   }
 
   /** Looks whether somebody else changed the files of the design. */
@@ -194,12 +194,12 @@ public final class Workbench {
 
   /** Settles a conflict for the design as it is here. */
   public void keepOurs() {
-    keeper.keepOurs(draft());
+    keeper.keepOurs(history.get());
   }
 
   /** Settles a conflict for both: ours goes on in a folder of its own. */
   public void keepBoth() {
-    keeper.keepBoth(draft());
+    keeper.keepBoth(history.get());
   }
 
   /** Ends with the design on the bench; what is under way is still written. */
@@ -209,7 +209,7 @@ public final class Workbench {
 
   /** Keeps a design that was taken up again for the next start. */
   public void keepForRecovery() {
-    keeper.changed(draft());
+    keeper.changed(history.get());
   }
 
   /** Throws an unsaved design away for good. */

@@ -10,6 +10,7 @@ import joiner.edit.ChangeField;
 import joiner.edit.ChangeRows;
 import joiner.edit.ChangeTitle;
 import joiner.edit.FromManyToMany;
+import joiner.edit.RemoveTable;
 import joiner.format.DesignFolder;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -95,6 +96,37 @@ class WorkbenchTest {
   }
 
   @Test
+  void whatWasDoneCanBeTakenBackAfterOpeningAgain() throws Exception {
+    Workbench bench = saved();
+    rename(bench, "Small Ann");
+    bench.apply(new RemoveTable(new TableId("locker"), "Locker"));
+    untilSaved(bench);
+    bench.leave();
+    assertThat(runner.finish(Lane.SAVING, 20_000)).isTrue();
+    Workbench again = saved();
+    assertThat(again.historyProperty().get().undoName()).contains("remove the table Locker");
+    again.undo();
+    assertThat(again.design().find(new TableId("locker"))).isPresent();
+    again.undo();
+    assertThat(again.draft()).isEqualTo(Pottery.demo());
+    untilSaved(again);
+    Workbench third = saved();
+    assertThat(third.historyProperty().get().undoName()).isEmpty();
+    third.redo();
+    assertThat(firstKiln(third.draft())).isEqualTo("Small Ann");
+    untilSaved(third);
+  }
+
+  @Test
+  void whatSomebodyElseChangedEndsTheHistory() throws Exception {
+    Workbench bench = saved();
+    rename(bench, "Small Ann");
+    untilSaved(bench);
+    DesignFolder.save(Pottery.demo(), design);
+    assertThat(saved().historyProperty().get().undoName()).isEmpty();
+  }
+
+  @Test
   void aDesignWithoutAFolderIsKeptAndOfferedAfterAKill() throws Exception {
     Workbench bench = bench(OpenDesign.of(Pottery.demo()));
     assertThat(bench.keeper().wouldLose()).isFalse();
@@ -172,7 +204,7 @@ class WorkbenchTest {
     Workbench bench = inConflict();
     Conflict conflict = bench.keeper().conflictProperty().get().orElseThrow();
     assertThat(conflict.files()).containsExactly("data/kiln.csv");
-    assertThat(conflict.differences()).containsExactly("Kiln: 1 cell is another there.");
+    assertThat(conflict.differences()).containsExactly("Kiln: 1 cell holds another value.");
     rename(bench, "Ours again");
     assertThat(runner.finish(Lane.SAVING, 20_000)).isTrue();
     assertThat(firstKiln(DesignFolder.open(design).draft())).isEqualTo("Theirs");

@@ -1,0 +1,197 @@
+package joiner.compare;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import joiner.change.TableFacts;
+import joiner.expression.Formula;
+import joiner.meaning.Renaming;
+import joiner.model.FieldId;
+import joiner.model.Index;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.UniqueKey;
+
+/** Tells what became of what a table says beside its fields. */
+final class TableEffects {
+  private final Table old;
+  private final Table now;
+  private final List<Effect> effects = new ArrayList<>();
+
+  private TableEffects(Table old, Table now) {
+    this.old = old;
+    this.now = now;
+  }
+
+  static List<Effect> of(Table old, Table now, TableFacts before, TableFacts after) {
+    var table = new TableEffects(old, now);
+    table.names(before, after);
+    table.keys(before, after);
+    table.indexes(before, after);
+    table.rules(before, after);
+    table.rest(before, after);
+    return table.effects;
+  }
+
+  private void names(TableFacts before, TableFacts after) {
+    if (!before.name().equals(after.name())) {
+      tell(
+          Effect.Kind.TABLE_RENAMED,
+          Risk.REWRITES,
+          before.label()
+              + " is named "
+              + after.name()
+              + " in the database, before "
+              + before.name()
+              + ".");
+    }
+    if (!before.label().equals(after.label())) {
+      tell(
+          Effect.Kind.TABLE_RENAMED,
+          Risk.NONE,
+          "The table " + before.label() + " is called " + after.label() + ".");
+    }
+  }
+
+  private void keys(TableFacts before, TableFacts after) {
+    if (!before.primaryKey().equals(after.primaryKey())) {
+      tell(
+          Effect.Kind.KEY_CHANGED,
+          after.primaryKey().isEmpty() ? Risk.NONE : Risk.REFUSES,
+          now.label()
+              + " is identified by "
+              + fields(now, after.primaryKey())
+              + ", before by "
+              + fields(old, before.primaryKey())
+              + ".");
+    }
+    each(
+        before.uniqueKeys(),
+        after.uniqueKeys(),
+        UniqueKey::name,
+        key -> unique(Risk.REFUSES, now, key, " may occur once only."),
+        key -> unique(Risk.NONE, old, key, " may repeat."),
+        (one, other) ->
+            unique(Risk.REFUSES, now, other, " may occur once only; the key had other fields."));
+  }
+
+  private void unique(Risk risk, Table table, UniqueKey key, String says) {
+    tell(Effect.Kind.KEY_CHANGED, risk, table.label() + ": " + fields(table, key.fields()) + says);
+  }
+
+  private void indexes(TableFacts before, TableFacts after) {
+    each(
+        before.indexes(),
+        after.indexes(),
+        Index::name,
+        index -> index(Risk.ADDS, index, " is added."),
+        index -> index(Risk.NONE, index, " is removed."),
+        (one, other) -> index(Risk.ADDS, other, " is of other fields."));
+  }
+
+  private void index(Risk risk, Index index, String says) {
+    tell(
+        Effect.Kind.INDEX_CHANGED, risk, "The index " + index.name() + " of " + now.label() + says);
+  }
+
+  private void rules(TableFacts before, TableFacts after) {
+    each(
+        before.rules(),
+        after.rules(),
+        Rule::name,
+        rule -> rule(Risk.REFUSES, rule, " is added: " + rule.condition().text()),
+        rule -> rule(Risk.NONE, rule, " is removed."),
+        this::changedRule);
+  }
+
+  private void changedRule(Rule one, Rule other) {
+    if (!one.condition().equals(other.condition())) {
+      boolean same = carried(one).equals(other.condition());
+      rule(
+          same ? Risk.NONE : Risk.REFUSES,
+          other,
+          (same ? " is written anew and means the same: " : " becomes: ")
+              + other.condition().text());
+    } else {
+      rule(Risk.NONE, other, " has other words.");
+    }
+  }
+
+  /** The condition as it was, with the names the fields have now. */
+  private Formula carried(Rule rule) {
+    return Renaming.carry(old, now.withRules(List.of(rule))).rules().getFirst().condition();
+  }
+
+  private void rule(Risk risk, Rule rule, String says) {
+    tell(Effect.Kind.RULE_CHANGED, risk, "The rule " + rule.label() + " of " + now.label() + says);
+  }
+
+  private void rest(TableFacts before, TableFacts after) {
+    if (!before.rowLabel().equals(after.rowLabel())) {
+      say(
+          "A row of "
+              + now.label()
+              + " is recognised by "
+              + after.rowLabel().map(Formula::text).orElse("nothing")
+              + ".");
+    }
+    if (!before.kind().equals(after.kind())) {
+      say(now.label() + " is for another purpose.");
+    }
+    if (!before.noun().equals(after.noun())) {
+      say("A row of " + now.label() + " is called " + after.noun().singular() + ".");
+    }
+    if (!before.area().equals(after.area())) {
+      say(
+          now.label()
+              + (after.area().isEmpty()
+                  ? " stands in no area."
+                  : " stands in " + after.area() + "."));
+    }
+    if (!before.description().equals(after.description())) {
+      say(now.label() + " has another note.");
+    }
+    if (!before.extras().equals(after.extras())) {
+      say(now.label() + " has other properties that Joiner keeps for others.");
+    }
+  }
+
+  private void say(String message) {
+    tell(Effect.Kind.TABLE_CHANGED, Risk.NONE, message);
+  }
+
+  private void tell(Effect.Kind kind, Risk risk, String message) {
+    effects.add(new Effect(kind, Optional.of(old.name()), Optional.empty(), risk, message));
+  }
+
+  private static String fields(Table table, List<FieldId> fields) {
+    return fields.isEmpty() ? "nothing" : String.join(" and ", table.labelsOf(fields));
+  }
+
+  /** Things with a name that came, went, or are others. */
+  private static <T> void each(
+      Collection<T> before,
+      Collection<T> after,
+      Function<T, String> name,
+      Consumer<T> came,
+      Consumer<T> went,
+      BiConsumer<T, T> changed) {
+    Map<String, T> left = new LinkedHashMap<>();
+    before.forEach(thing -> left.put(name.apply(thing), thing));
+    for (T thing : after) {
+      T known = left.remove(name.apply(thing));
+      if (known == null) {
+        came.accept(thing);
+      } else if (!known.equals(thing)) {
+        changed.accept(known, thing);
+      }
+    }
+    left.values().forEach(went);
+  }
+}
