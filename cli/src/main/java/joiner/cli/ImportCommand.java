@@ -11,6 +11,10 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import joiner.database.LiveDesign;
+import joiner.database.Progress;
+import joiner.database.TargetRefusedException;
+import joiner.edit.AddDesign;
 import joiner.finding.TypeWords;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
@@ -32,18 +36,30 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/** Turns files into tables of a design. */
+/** Turns files and databases into tables of a design. */
 @Command(
     name = "import",
-    description =
-        "Read files and add their tables with the rows to a design, which is made if it is not there.",
+    description = {
+      "Read files or a database and add their tables with the rows to a design, which is made if it is not there.",
+      "Nothing is changed in the database. What is not understood is told."
+    },
+    footer = "The password comes from JOINER_PASSWORD or a prompt.",
     mixinStandardHelpOptions = true)
 final class ImportCommand implements Callable<Integer> {
   @Parameters(
       paramLabel = "FILE",
       arity = "1..*",
-      description = "CSV, TSV, xlsx, ods, JSON, XML or datapackage.json.")
-  private List<Path> files;
+      description = "CSV, TSV, xlsx, ods, JSON, XML, datapackage.json, or a JDBC URL.")
+  private List<String> files;
+
+  @Mixin private LiveArgument live;
+
+  @Option(
+      names = "--rows",
+      paramLabel = "N",
+      defaultValue = "100000",
+      description = "How many rows of each table of a database to take at most.")
+  private int rowsAtMost;
 
   @Option(
       names = "--out",
@@ -79,20 +95,44 @@ final class ImportCommand implements Callable<Integer> {
   @Spec private CommandSpec spec;
 
   @Override
-  public Integer call() throws IOException, UnreadableFileException {
+  public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
     var added = new ArrayList<Map<String, Object>>();
     try (DesignInHand hand = DesignInHand.take(out)) {
       Draft draft = hand.found().orElseGet(() -> empty(out));
-      for (Path file : files) {
-        ProfiledSource source = ProfiledSource.of(sources.read(file, spec.commandLine().getErr()));
-        SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
-        draft = wanted.edit().apply(draft);
-        wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
+      for (String file : files) {
+        draft =
+            LiveArgument.isLive(file)
+                ? withDatabase(draft, file, added)
+                : withFile(draft, file, added);
       }
       hand.save(draft);
     }
     report(added, spec.commandLine().getOut());
     return ExitCode.FINE;
+  }
+
+  private Draft withFile(Draft draft, String file, List<Map<String, Object>> added)
+      throws IOException, UnreadableFileException {
+    ProfiledSource source =
+        ProfiledSource.of(sources.read(Path.of(file), spec.commandLine().getErr()));
+    SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
+    wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
+    return wanted.edit().apply(draft);
+  }
+
+  private Draft withDatabase(Draft draft, String url, List<Map<String, Object>> added)
+      throws TargetRefusedException {
+    LiveDesign read =
+        LiveDesign.read(
+            live.target(url),
+            draft.design().title(),
+            definitionOnly ? 0 : rowsAtMost,
+            Progress.NONE);
+    read.notices().forEach(notice -> spec.commandLine().getErr().println("note: " + notice));
+    for (Table table : read.draft().design().tables()) {
+      added.add(document(table, read.draft().rows().of(table.id())));
+    }
+    return new AddDesign(read.draft()).apply(draft);
   }
 
   private ImportOptions options(Source source) {

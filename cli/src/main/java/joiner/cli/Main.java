@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.LocalDateTime;
 import joiner.database.TargetRefusedException;
+import joiner.edit.EditRefusedException;
 import joiner.format.Places;
 import joiner.format.UnreadableFileException;
 import picocli.CommandLine;
@@ -96,6 +97,10 @@ public final class Main {
       case TargetRefusedException refused -> {
         err.println("joiner: " + refused.getMessage());
         yield ExitCode.REFUSED;
+      }
+      case EditRefusedException refused -> {
+        err.println("joiner: " + refused.getMessage());
+        yield ExitCode.BAD_INPUT;
       }
       case NoSuchFileException missing -> {
         err.println("joiner: there is no " + missing.getFile() + "; check the path.");

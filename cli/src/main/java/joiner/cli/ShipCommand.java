@@ -1,6 +1,5 @@
 package joiner.cli;
 
-import java.io.Console;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.time.Clock;
@@ -43,8 +42,7 @@ final class ShipCommand implements Callable<Integer> {
       description = "The database: jdbc:postgresql:…, jdbc:mariadb:…, jdbc:sqlite:… or jdbc:h2:….")
   private String url;
 
-  @Option(names = "--user", description = "The database user.")
-  private Optional<String> user;
+  @Mixin private LiveArgument live;
 
   @Option(
       names = "--rows",
@@ -69,7 +67,7 @@ final class ShipCommand implements Callable<Integer> {
       spec.commandLine().getErr().println("joiner: " + broken.get());
       return ExitCode.ERRORS;
     }
-    var target = new Target(url, user, password());
+    Target target = live.target(url);
     if (dryRun) {
       int statements = SchemaScript.of(draft, Shipment.dialectOf(url), rows).statements().size();
       return report(
@@ -131,15 +129,5 @@ final class ShipCommand implements Callable<Integer> {
       differences.forEach(difference -> out.println("  " + difference));
     }
     return ExitCode.FINE;
-  }
-
-  private Optional<String> password() {
-    Optional<String> given = Optional.ofNullable(System.getenv("JOINER_PASSWORD"));
-    Console console = System.console();
-    if (given.isPresent() || user.isEmpty() || console == null || !console.isTerminal()) {
-      return given;
-    }
-    char[] typed = console.readPassword("Password of %s: ", user.get());
-    return Optional.ofNullable(typed).map(String::new);
   }
 }

@@ -384,4 +384,27 @@ class CommandLineTest {
         .containsExactly("kind", "table", "field", "risk", "message");
     assertThat(run("compare", demo(), "nowhere").code()).isEqualTo(2);
   }
+
+  @Test
+  void aDatabaseIsReadIntoADesignAndComparedWithOne() throws IOException {
+    String url = "jdbc:sqlite:" + folder.resolve("studio.sqlite");
+    assertThat(run("ship", demo(), "--url", url, "--rows", "all").code()).isZero();
+    assertThat(run("compare", demo(), url, "--json"))
+        .satisfies(same -> assertThat(same.out()).contains("\"changes\" : [ ]"))
+        .satisfies(same -> assertThat(same.code()).isZero());
+    assertThat(run("compare", url, demo()).code()).isZero();
+    assertThat(run("compare", url, url).code()).isZero();
+    String design = folder.resolve("read back").toString();
+    Outcome read = run("import", url, "--out", design, "--json");
+    assertThat(read.code()).isZero();
+    assertThat((List<?>) read.json().get("tables")).hasSize(16);
+    assertThat(run("audit", design).code()).isZero();
+    assertThat(run("import", url, "--out", design))
+        .satisfies(again -> assertThat(again.code()).isEqualTo(2))
+        .satisfies(again -> assertThat(again.err()).contains("There is a table"));
+    String few = folder.resolve("few").toString();
+    assertThat(run("import", url, "--out", few, "--rows", "2").err()).contains("the first 2 were");
+    assertThat(run("import", "jdbc:sqlite:" + folder.resolve("none"), "--out", few).code())
+        .isEqualTo(3);
+  }
 }

@@ -5,7 +5,8 @@ import joiner.meaning.Draft;
 
 /** A change of a design and its rows. Undo is going back to the value before. */
 public sealed interface Edit
-    permits AddTable,
+    permits AddDesign,
+        AddTable,
         RemoveTable,
         ChangeTable,
         ChangeTitle,

@@ -47,6 +47,11 @@ public abstract class Dialect {
     return Map.of();
   }
 
+  /** What a connection has to be told that only reads, so that no database is made by it. */
+  public Map<String, String> readingProperties() {
+    return connectionProperties();
+  }
+
   /** Statements that begin the transaction of a shipment. */
   public List<String> transactionStart() {
     return List.of();

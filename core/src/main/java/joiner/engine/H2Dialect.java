@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
@@ -37,6 +38,11 @@ final class H2Dialect extends IsoDialect {
   @Override
   public boolean undoesDefinitions() {
     return false;
+  }
+
+  @Override
+  public Map<String, String> readingProperties() {
+    return Map.of("IFEXISTS", "TRUE");
   }
 
   @Override

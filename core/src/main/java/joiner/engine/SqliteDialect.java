@@ -49,6 +49,12 @@ final class SqliteDialect extends Dialect {
     return Map.of("foreign_keys", "true");
   }
 
+  /** Mode 1 is reading only (SQLITE_OPEN_READONLY). */
+  @Override
+  public Map<String, String> readingProperties() {
+    return Map.of("open_mode", "1");
+  }
+
   @Override
   public List<String> transactionStart() {
     return List.of("PRAGMA defer_foreign_keys = ON");

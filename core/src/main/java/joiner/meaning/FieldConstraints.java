@@ -18,6 +18,9 @@ import joiner.shape.TextPattern;
 
 /** Finds what a field's type and limits demand of its values. */
 final class FieldConstraints {
+  private static final List<Comparison> SIDES =
+      List.of(Comparison.AT_LEAST, Comparison.AT_MOST, Comparison.GREATER, Comparison.LESS);
+
   private final Table table;
   private final Field field;
   private final List<Constraint.OfField> found = new ArrayList<>();
@@ -47,10 +50,9 @@ final class FieldConstraints {
     }
     Limits limits = field.limits();
     list(limits.allowed());
-    limits.minimum().ifPresent(text -> bound(Comparison.AT_LEAST, text));
-    limits.maximum().ifPresent(text -> bound(Comparison.AT_MOST, text));
-    limits.above().ifPresent(text -> bound(Comparison.GREATER, text));
-    limits.below().ifPresent(text -> bound(Comparison.LESS, text));
+    for (Comparison side : SIDES) {
+      limits.bound(side).ifPresent(text -> bound(side, text));
+    }
     limits.pattern().ifPresent(this::pattern);
     limits
         .minLength()

@@ -3,6 +3,7 @@ package joiner.model;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import joiner.expression.Expression.Comparison;
 
 /**
  * Bounds of one field's values as the Data Package standard states them. All texts are kept as
@@ -60,5 +61,37 @@ public record Limits(
   /** The same bounds with another inclusive range. */
   public Limits withRange(Optional<String> least, Optional<String> greatest) {
     return new Limits(least, greatest, above, below, pattern, minLength, allowed);
+  }
+
+  /** The same bounds with another list of the only values allowed; empty: no list. */
+  public Limits withAllowed(List<String> values) {
+    return new Limits(minimum, maximum, above, below, pattern, minLength, values);
+  }
+
+  /** The same bounds with another least length. */
+  public Limits withMinLength(OptionalInt least) {
+    return new Limits(minimum, maximum, above, below, pattern, least, allowed);
+  }
+
+  /** The bound on one side of the values; there is none for equal and not equal. */
+  public Optional<String> bound(Comparison side) {
+    return switch (side) {
+      case AT_LEAST -> minimum;
+      case AT_MOST -> maximum;
+      case GREATER -> above;
+      case LESS -> below;
+      case EQUAL, NOT_EQUAL -> Optional.empty();
+    };
+  }
+
+  /** The same bounds with another on one side; equal and not equal are no bounds. */
+  public Limits withBound(Comparison side, Optional<String> other) {
+    return switch (side) {
+      case AT_LEAST -> new Limits(other, maximum, above, below, pattern, minLength, allowed);
+      case AT_MOST -> new Limits(minimum, other, above, below, pattern, minLength, allowed);
+      case GREATER -> new Limits(minimum, maximum, other, below, pattern, minLength, allowed);
+      case LESS -> new Limits(minimum, maximum, above, other, pattern, minLength, allowed);
+      case EQUAL, NOT_EQUAL -> throw new IllegalArgumentException(side + " bounds nothing");
+    };
   }
 }

@@ -57,4 +57,12 @@ public record IdentifierRules(
   public String stored(String name) {
     return folding == Folding.UPPER && !needsQuotes(name) ? name.toUpperCase(Locale.ROOT) : name;
   }
+
+  /**
+   * The name by which one that the engine's catalog gives is written: what {@link #stored} undoes.
+   */
+  public String written(String stored) {
+    String lower = stored.toLowerCase(Locale.ROOT);
+    return stored(lower).equals(stored) ? lower : stored;
+  }
 }

@@ -26,6 +26,7 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
+import joiner.ddl.CheckClauses;
 import joiner.engine.Dialect;
 import joiner.model.ReferentialAction;
 import org.jspecify.annotations.Nullable;
@@ -39,9 +40,6 @@ final class CatalogReader {
   private static final int NO_LENGTH = 1_000_000;
 
   private static final Pattern TYPE = Pattern.compile("([^(]*)(?:\\(([\\d, ]+)\\))?(.*)");
-  private static final Pattern CHECK =
-      Pattern.compile("CONSTRAINT (\"(?:[^\"]|\"\")+\"|\\w+) CHECK");
-
   private final Connection connection;
   private final Dialect dialect;
   private final DatabaseMetaData metadata;
@@ -291,10 +289,7 @@ final class CatalogReader {
     var checks = new ArrayList<Check>();
     if (dialect.queries().inStatement()) {
       for (List<String> row : rows(dialect.queries().checks(), 1, table)) {
-        Matcher found = CHECK.matcher(row.getFirst());
-        while (found.find()) {
-          checks.add(new Check(plain(found.group(1)), SqlExpression.found("")));
-        }
+        checks.addAll(CheckClauses.in(row.getFirst()));
       }
     } else {
       for (List<String> row : rows(dialect.queries().checks(), 2, table)) {
@@ -302,11 +297,6 @@ final class CatalogReader {
       }
     }
     return checks;
-  }
-
-  private static String plain(String name) {
-    String bare = name.startsWith("\"") ? name.substring(1, name.length() - 1) : name;
-    return bare.replace("\"\"", "\"");
   }
 
   /** What a query with one parameter gives. */

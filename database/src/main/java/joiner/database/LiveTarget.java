@@ -2,9 +2,11 @@ package joiner.database;
 
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.List;
 import java.util.Properties;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
@@ -14,6 +16,8 @@ import joiner.engine.Dialects;
 
 /** A database that is connected to, with one transaction begun. */
 final class LiveTarget implements AutoCloseable {
+  private static final int ROWS_AT_ONCE = 1_000;
+
   private final Connection connection;
   private final Dialect dialect;
 
@@ -38,16 +42,25 @@ final class LiveTarget implements AutoCloseable {
   }
 
   static LiveTarget connect(Target target) throws TargetRefusedException {
+    return connect(target, false);
+  }
+
+  /** Connects to a database that must be there, and changes nothing in it. */
+  static LiveTarget connectToRead(Target target) throws TargetRefusedException {
+    return connect(target, true);
+  }
+
+  private static LiveTarget connect(Target target, boolean toRead) throws TargetRefusedException {
     Dialect dialect = dialectOf(target.url());
     var properties = new Properties();
-    properties.putAll(dialect.connectionProperties());
+    properties.putAll(toRead ? dialect.readingProperties() : dialect.connectionProperties());
     target.user().ifPresent(user -> properties.put("user", user));
     target.password().ifPresent(password -> properties.put("password", password));
     try {
       Connection connection = DriverManager.getConnection(target.url(), properties);
       connection.setAutoCommit(false);
       var live = new LiveTarget(connection, dialect);
-      for (String sql : dialect.transactionStart()) {
+      for (String sql : toRead ? List.<String>of() : dialect.transactionStart()) {
         live.run(sql);
       }
       return live;
@@ -66,6 +79,13 @@ final class LiveTarget implements AutoCloseable {
     try (Statement statement = connection.createStatement()) {
       statement.execute(sql);
     }
+  }
+
+  /** A query whose rows come piece by piece. */
+  PreparedStatement reading(String sql) throws SQLException {
+    PreparedStatement statement = connection.prepareStatement(sql);
+    statement.setFetchSize(ROWS_AT_ONCE);
+    return statement;
   }
 
   void commit() throws SQLException {

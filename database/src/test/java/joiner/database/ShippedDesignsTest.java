@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import joiner.Tries;
+import joiner.compare.Comparison;
 import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.finding.DesignChecks;
@@ -14,7 +15,10 @@ import joiner.meaning.Draft;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A law: a sound design is accepted by every engine, and everything promised is read back. */
+/**
+ * A law: a sound design is accepted by every engine, everything promised is read back, and the
+ * design compared with the database differs in nothing.
+ */
 class ShippedDesignsTest {
   @TempDir private static Path folder;
 
@@ -43,7 +47,13 @@ class ShippedDesignsTest {
     try {
       Verification found =
           Shipment.ship(draft, Target.of(url), RowsChoice.NONE, Progress.NONE).verification();
-      return found.differences().stream().map(d -> engine + ": " + d).toList();
+      var problems = new ArrayList<String>();
+      found.differences().forEach(difference -> problems.add(engine + ": " + difference));
+      LiveDesign live = LiveDesign.of(draft, Target.of(url));
+      Comparison.between(draft, live.draft())
+          .forEach(effect -> problems.add(engine + ", compared: " + effect.message()));
+      live.notices().forEach(notice -> problems.add(engine + ", compared: " + notice));
+      return problems;
     } catch (TargetRefusedException e) {
       return List.of(engine + ": " + e.getMessage() + "\n" + e.statement());
     }

@@ -1,0 +1,263 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiPredicate;
+import java.util.stream.Collectors;
+import joiner.catalog.Catalog;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Column;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.SqlExpression;
+import joiner.engine.Dialect;
+import joiner.meaning.Draft;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.naming.IdentifierRules;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import org.jspecify.annotations.Nullable;
+
+/** Puts what a database holds into the words of a design that is known. */
+final class Reconciling {
+  private final Draft known;
+  private final Design design;
+  private final Dialect dialect;
+  private final IdentifierRules rules;
+  private final BiPredicate<SqlExpression, SqlExpression> sameValue;
+  private final Map<String, CatalogTable> found = new LinkedHashMap<>();
+
+  /** The promised table and the one of the design, by the name the engine stores. */
+  private final Map<String, Pair> pairs = new LinkedHashMap<>();
+
+  private final Map<String, Table> tables = new LinkedHashMap<>();
+  private final Set<RelationshipId> taken = new HashSet<>();
+  private final List<String> notices = new ArrayList<>();
+
+  private record Pair(CatalogTable promised, Table table) {}
+
+  Reconciling(
+      Draft known,
+      Catalog found,
+      Dialect dialect,
+      BiPredicate<SqlExpression, SqlExpression> sameValue) {
+    this.known = known;
+    this.design = known.design();
+    this.dialect = dialect;
+    this.rules = dialect.identifiers();
+    this.sameValue = sameValue;
+    found.tables().forEach(table -> this.found.put(table.name(), table));
+    Lowered lowered = Lowered.of(known, dialect, RowsChoice.NONE);
+    for (int i = 0; i < lowered.tables().size(); i++) {
+      CatalogTable promised = lowered.catalog().tables().get(i);
+      pairs.put(rules.stored(promised.name()), new Pair(promised, lowered.tables().get(i)));
+    }
+  }
+
+  Reconciled reconcile() {
+    Raised raised = Raised.of(new Catalog(found.values().stream().map(this::news).toList()), "x");
+    notices.addAll(raised.unread());
+    for (Table table : raised.design().tables()) {
+      tables.put(table.name(), reconciled(table));
+    }
+    var relationships = new ArrayList<Relationship>();
+    raised.design().relationships().forEach(r -> relationships.add(reconciled(raised.design(), r)));
+    List<RelationshipId> order = design.relationships().stream().map(Relationship::id).toList();
+    Map<RelationshipId, Integer> places = new HashMap<>();
+    order.forEach(id -> places.put(id, places.size()));
+    relationships.sort(Comparator.comparing(r -> places.getOrDefault(r.id(), order.size())));
+    Design now =
+        Design.of(
+            design.name(),
+            design.title(),
+            design.description(),
+            design.areas(),
+            inOrder().stream().map(table -> withKind(table, relationships)).toList(),
+            relationships,
+            design.extras());
+    return new Reconciled(new Draft(now, rows(now)), notices);
+  }
+
+  /** A table without the checks and defaults that were promised, since they say nothing new. */
+  private CatalogTable news(CatalogTable table) {
+    Pair pair = pairs.get(table.name());
+    if (pair == null) {
+      return table;
+    }
+    Set<String> promised =
+        pair.promised().checks().stream()
+            .map(check -> rules.stored(check.name()))
+            .collect(Collectors.toSet());
+    Map<String, Column> columns = new HashMap<>();
+    pair.promised().columns().forEach(column -> columns.put(rules.stored(column.name()), column));
+    return new CatalogTable(
+        table.name(),
+        table.columns().stream()
+            .map(is -> isPromised(columns.get(is.name()), is) ? withoutDefault(is) : is)
+            .toList(),
+        table.primaryKey(),
+        table.uniqueKeys(),
+        table.foreignKeys(),
+        table.checks().stream().filter(check -> !promised.contains(check.name())).toList(),
+        table.indexes(),
+        table.comment());
+  }
+
+  private boolean isPromised(@Nullable Column promised, Column is) {
+    return promised != null && TableReconciling.sameDefault(promised, is, sameValue);
+  }
+
+  private static Column withoutDefault(Column column) {
+    return new Column(
+        column.name(),
+        column.type(),
+        column.required(),
+        Optional.empty(),
+        column.counts(),
+        column.comment());
+  }
+
+  private Table reconciled(Table raised) {
+    Pair pair = pairs.get(raised.name());
+    if (pair == null) {
+      return design.find(raised.id()).isPresent() ? design.unused(raised) : raised;
+    }
+    var reconciling =
+        new TableReconciling(
+            known.meaning().of(pair.table()),
+            pair.promised(),
+            Objects.requireNonNull(found.get(raised.name())),
+            raised,
+            dialect,
+            sameValue);
+    Table table = reconciling.reconcile();
+    notices.addAll(reconciling.notices());
+    return table;
+  }
+
+  /** Tables of the design in its order, then the others. */
+  private List<Table> inOrder() {
+    var order = new ArrayList<Table>();
+    for (Table table : design.tables()) {
+      Optional.ofNullable(tables.get(rules.stored(table.name())))
+          .filter(now -> now.id().equals(table.id()))
+          .ifPresent(order::add);
+    }
+    var known = new HashSet<>(order);
+    tables.values().stream().filter(table -> !known.contains(table)).forEach(order::add);
+    return order;
+  }
+
+  private static Table withKind(Table table, List<Relationship> relationships) {
+    Set<RelationshipId> ids =
+        relationships.stream().map(Relationship::id).collect(Collectors.toSet());
+    return table.kind() instanceof TableKind.Join join
+            && !(ids.contains(join.first()) && ids.contains(join.second()))
+        ? table.withKind(new TableKind.Plain())
+        : table;
+  }
+
+  private record Ends(TableId child, Map<FieldId, FieldId> fields, TableId parent) {}
+
+  private static Ends ends(Relationship r) {
+    Map<FieldId, FieldId> fields = new HashMap<>();
+    for (int i = 0; i < r.childFields().size(); i++) {
+      fields.put(r.childFields().get(i), r.parentFields().get(i));
+    }
+    return new Ends(r.child(), fields, r.parent());
+  }
+
+  private Relationship reconciled(Design raised, Relationship r) {
+    Table child = tableOf(raised, r.child());
+    Table parent = tableOf(raised, r.parent());
+    Relationship now =
+        new Relationship(
+            r.id(),
+            r.name(),
+            child.id(),
+            ids(raised.table(r.child()), r.childFields(), child),
+            parent.id(),
+            ids(raised.table(r.parent()), r.parentFields(), parent),
+            r.childRole(),
+            r.parentRole(),
+            r.parentNeedsChild(),
+            r.onDelete(),
+            r.onUpdate(),
+            r.extras());
+    Ends ends = ends(now);
+    Optional<Relationship> same =
+        design.parentsOf(child.id()).stream()
+            .filter(k -> ends(k).equals(ends) && !taken.contains(k.id()))
+            .findFirst();
+    Relationship result = same.map(k -> withActions(k, now)).orElseGet(() -> design.unused(now));
+    taken.add(result.id());
+    return result;
+  }
+
+  private Table tableOf(Design raised, TableId id) {
+    return Objects.requireNonNull(tables.get(raised.table(id).name()));
+  }
+
+  private List<FieldId> ids(Table raised, List<FieldId> fields, Table now) {
+    return fields.stream()
+        .map(field -> rules.stored(raised.field(field).name()))
+        .map(
+            name ->
+                now.fields().stream()
+                    .filter(f -> rules.stored(f.name()).equals(name))
+                    .map(Field::id)
+                    .findFirst()
+                    .orElseThrow())
+        .toList();
+  }
+
+  /** The actions the engine was promised may be others than the design's. */
+  private Relationship withActions(Relationship k, Relationship now) {
+    CatalogTable promised = pairs.get(rules.stored(design.table(k.child()).name())).promised();
+    List<String> columns = design.table(k.child()).namesOf(k.childFields());
+    for (ForeignKey key : promised.foreignKeys()) {
+      if (key.columns().equals(columns)
+          && key.parent().equals(design.table(k.parent()).name())
+          && key.onDelete() == now.onDelete()
+          && key.onUpdate() == now.onUpdate()) {
+        return k;
+      }
+    }
+    return k.withActions(now.onDelete(), now.onUpdate());
+  }
+
+  private SampleRows rows(Design now) {
+    Map<TableId, Rows> rows = new LinkedHashMap<>();
+    known
+        .rows()
+        .byTable()
+        .forEach(
+            (id, old) ->
+                now.find(id)
+                    .filter(table -> !table.fields().isEmpty())
+                    .ifPresent(table -> rows.put(id, kept(old, table))));
+    return new SampleRows(rows);
+  }
+
+  private static Rows kept(Rows old, Table table) {
+    Rows kept = old;
+    for (FieldId field : old.fields()) {
+      kept = table.hasField(field) ? kept : kept.withoutColumn(field);
+    }
+    return kept;
+  }
+}

@@ -1,0 +1,289 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.function.BiPredicate;
+import java.util.stream.Collectors;
+import joiner.catalog.CatalogIndex;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Check;
+import joiner.catalog.Column;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.Key;
+import joiner.catalog.SqlExpression;
+import joiner.engine.Dialect;
+import joiner.expression.Expression.Comparison;
+import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Index;
+import joiner.model.Limits;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableKind;
+import joiner.model.UniqueKey;
+import joiner.naming.IdentifierRules;
+import joiner.naming.NamingPolicy;
+
+/** Puts what a database holds of one table into the words of the design's. */
+final class TableReconciling {
+  private final TableMeaning meaning;
+  private final Table known;
+  private final CatalogTable promised;
+  private final CatalogTable found;
+  private final Table raised;
+  private final Dialect dialect;
+  private final IdentifierRules rules;
+  private final BiPredicate<SqlExpression, SqlExpression> sameValue;
+
+  /** Names of checks that were promised and are not there. */
+  private final Set<String> missing;
+
+  private final List<String> notices = new ArrayList<>();
+
+  /** Fields by the name the engine stores. */
+  private final Map<String, Field> fields = new HashMap<>();
+
+  /**
+   * A table to reconcile.
+   *
+   * @param raised what was found, as a table of a design, with the checks nobody promised
+   */
+  TableReconciling(
+      TableMeaning meaning,
+      CatalogTable promised,
+      CatalogTable found,
+      Table raised,
+      Dialect dialect,
+      BiPredicate<SqlExpression, SqlExpression> sameValue) {
+    this.meaning = meaning;
+    this.known = meaning.table();
+    this.promised = promised;
+    this.found = found;
+    this.raised = raised;
+    this.dialect = dialect;
+    this.rules = dialect.identifiers();
+    this.sameValue = sameValue;
+    this.missing =
+        promised.checks().stream()
+            .map(check -> rules.stored(check.name()))
+            .collect(Collectors.toCollection(HashSet::new));
+    found.checks().stream().map(Check::name).forEach(missing::remove);
+  }
+
+  List<String> notices() {
+    return notices;
+  }
+
+  Table reconcile() {
+    var all = new ArrayList<Field>();
+    Table ids = known;
+    for (Field field : raised.fields()) {
+      Optional<Field> same =
+          known.fields().stream()
+              .filter(k -> rules.stored(k.name()).equals(field.name()))
+              .findFirst();
+      Field now = same.isPresent() ? field(same.get(), field) : unused(ids, field, all);
+      all.add(now);
+      fields.put(field.name(), now);
+    }
+    List<Rule> kept = rules();
+    missing.forEach(
+        name -> notices.add("The check " + name + " of " + known.name() + " is not there."));
+    TableKind kind = known.kind();
+    for (FieldId id : known.fieldIds()) {
+      kind = all.stream().anyMatch(f -> f.id().equals(id)) ? kind : kind.without(id);
+    }
+    boolean noted = dialect.keepsComments();
+    return new Table(
+        known.id(),
+        known.name(),
+        known.label(),
+        known.noun(),
+        noted ? found.comment() : known.description(),
+        known.area(),
+        kind,
+        all,
+        primaryKey(),
+        uniqueKeys(),
+        indexes(),
+        known.rowLabel(),
+        kept,
+        known.extras());
+  }
+
+  /** A new field; where its id is that of a field that is not there, it is that one renamed. */
+  private Field unused(Table ids, Field field, List<Field> others) {
+    boolean there =
+        ids.hasField(field.id())
+            && raised.fieldNamed(rules.stored(ids.field(field.id()).name())).isPresent();
+    boolean taken = others.stream().anyMatch(o -> o.id().equals(field.id()));
+    return there || taken ? ids.unused(field) : field;
+  }
+
+  private Field field(Field k, Field raisedField) {
+    Column wanted = promised.column(k.name()).orElseThrow();
+    Column is = found.column(raisedField.name()).orElseThrow();
+    Field now = withoutMissing(k);
+    boolean sameType = wanted.type().equals(is.type()) && wanted.counts() == is.counts();
+    boolean listed = raisedField.type() instanceof FieldType.Choice;
+    if (!sameType || listed) {
+      now = now.withType(raisedField.type());
+    }
+    boolean inKey = known.primaryKey().contains(k.id());
+    if (wanted.required() != is.required() && !wanted.counts() && !inKey) {
+      now = now.withRequired(is.required());
+    }
+    if (!wanted.counts() && !sameDefault(wanted, is, sameValue)) {
+      now = now.withDefault(raisedField.defaultValue());
+    }
+    if (dialect.keepsComments() && !is.comment().equals(k.description())) {
+      now = now.withDescription(is.comment());
+    }
+    return now.withLimits(withNews(now.limits(), raisedField.limits()));
+  }
+
+  /** Whether a column has the default that was promised. */
+  static boolean sameDefault(
+      Column wanted, Column is, BiPredicate<SqlExpression, SqlExpression> sameValue) {
+    if (wanted.defaultValue().isEmpty() || is.defaultValue().isEmpty()) {
+      return wanted.defaultValue().isEmpty() && is.defaultValue().isEmpty();
+    }
+    return sameValue.test(wanted.defaultValue().get(), is.defaultValue().get());
+  }
+
+  private static Limits withNews(Limits limits, Limits news) {
+    Limits now = limits;
+    for (Comparison side :
+        List.of(Comparison.AT_LEAST, Comparison.AT_MOST, Comparison.GREATER, Comparison.LESS)) {
+      now = news.bound(side).isPresent() ? now.withBound(side, news.bound(side)) : now;
+    }
+    now = news.minLength().isPresent() ? now.withMinLength(news.minLength()) : now;
+    return news.allowed().isEmpty() ? now : now.withAllowed(news.allowed());
+  }
+
+  /** The field without what its missing checks would have kept. */
+  private Field withoutMissing(Field k) {
+    Field now = k;
+    for (Constraint.OfField constraint : meaning.constraintsOf(k.id())) {
+      if (missing.remove(rules.stored(constraint.name()))) {
+        now = without(now, constraint);
+      }
+    }
+    return now;
+  }
+
+  private Field without(Field field, Constraint.OfField constraint) {
+    Limits limits = field.limits();
+    return switch (constraint) {
+      case Constraint.Bounded c -> field.withLimits(limits.withBound(c.side(), Optional.empty()));
+      case Constraint.Shortest c -> field.withLimits(limits.withMinLength(OptionalInt.empty()));
+      case Constraint.Matching c -> field.withLimits(limits.withPattern(Optional.empty()));
+      case Constraint.Listed c ->
+          field.type() instanceof FieldType.Choice choice
+              ? field.withType(new FieldType.Text(choice.longest()))
+              : field.withLimits(limits.withAllowed(List.of()));
+      case Constraint.OfType c -> notKept(field, c);
+      case Constraint.Required c -> notKept(field, c);
+      case Constraint.Longest c -> notKept(field, c);
+    };
+  }
+
+  private Field notKept(Field field, Constraint constraint) {
+    notices.add(
+        "The check " + constraint.name() + " of " + known.name() + " is not there any more.");
+    return field;
+  }
+
+  private List<Rule> rules() {
+    var all = new ArrayList<Rule>();
+    for (Rule rule : known.rules()) {
+      if (!missing.remove(rules.stored(rule.name()))) {
+        all.add(rule);
+      }
+    }
+    for (Rule rule : raised.rules()) {
+      String name = NamingPolicy.free(rule.name(), all.stream().map(Rule::name).toList());
+      all.add(new Rule(name, rule.label(), rule.condition(), rule.message()));
+    }
+    return all;
+  }
+
+  private List<FieldId> ids(List<String> stored) {
+    return stored.stream().map(name -> Objects.requireNonNull(fields.get(name)).id()).toList();
+  }
+
+  private List<String> stored(List<FieldId> some) {
+    return known.namesOf(some).stream().map(rules::stored).toList();
+  }
+
+  /** What was not promised of fields that are there is the design's alone. */
+  private boolean areThere(List<String> columns) {
+    return fields.keySet().containsAll(columns);
+  }
+
+  private List<FieldId> primaryKey() {
+    List<String> is = found.primaryKey().map(Key::columns).orElse(List.of());
+    return stored(known.primaryKey()).equals(is) ? known.primaryKey() : ids(is);
+  }
+
+  private Set<List<String>> promised(List<List<String>> columns) {
+    return columns.stream()
+        .map(names -> names.stream().map(rules::stored).toList())
+        .collect(Collectors.toSet());
+  }
+
+  private List<UniqueKey> uniqueKeys() {
+    Set<List<String>> wanted = promised(promised.uniqueKeys().stream().map(Key::columns).toList());
+    var is = new HashSet<>(found.uniqueKeys().stream().map(Key::columns).toList());
+    found.primaryKey().map(Key::columns).ifPresent(is::add);
+    var keys = new ArrayList<UniqueKey>();
+    for (UniqueKey key : known.uniqueKeys()) {
+      List<String> columns = stored(key.fields());
+      if (is.contains(columns) || areThere(columns) && !wanted.contains(columns)) {
+        keys.add(key);
+      }
+    }
+    for (UniqueKey key : raised.uniqueKeys()) {
+      List<String> columns = raised.namesOf(key.fields());
+      if (!wanted.contains(columns)) {
+        keys.add(new UniqueKey(key.name(), ids(columns)));
+      }
+    }
+    return keys;
+  }
+
+  /** An index of the very columns of a foreign key may be one the engine makes by itself. */
+  private List<Index> indexes() {
+    Set<List<String>> wanted =
+        promised(promised.indexes().stream().map(CatalogIndex::columns).toList());
+    var is = new HashSet<>(found.indexes().stream().map(CatalogIndex::columns).toList());
+    found.uniqueKeys().forEach(key -> is.add(key.columns()));
+    found.primaryKey().map(Key::columns).ifPresent(is::add);
+    Set<List<String>> references =
+        found.foreignKeys().stream().map(ForeignKey::columns).collect(Collectors.toSet());
+    var indexes = new ArrayList<Index>();
+    for (Index index : known.indexes()) {
+      List<String> columns = stored(index.fields());
+      if (is.contains(columns) || areThere(columns) && !wanted.contains(columns)) {
+        indexes.add(index);
+      }
+    }
+    for (Index index : raised.indexes()) {
+      List<String> columns = raised.namesOf(index.fields());
+      if (!wanted.contains(columns) && !references.contains(columns)) {
+        indexes.add(new Index(index.name(), ids(columns)));
+      }
+    }
+    return indexes;
+  }
+}

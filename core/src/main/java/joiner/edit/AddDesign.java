@@ -1,0 +1,70 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import joiner.meaning.Draft;
+import joiner.model.Area;
+import joiner.model.Design;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+
+/**
+ * Adds all tables, rows and relationships of another design. Names of tables must be free; ids that
+ * are taken are refused too, for they would be other things.
+ */
+public record AddDesign(Draft other) implements Edit {
+  @Override
+  public String name() {
+    return "add the tables of " + other.design().title();
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    Design design = draft.design();
+    for (Table table : other.design().tables()) {
+      boolean taken =
+          design.find(table.id()).isPresent() || design.tableNamed(table.name()).isPresent();
+      if (taken) {
+        throw new EditRefusedException(
+            "There is a table "
+                + table.name()
+                + " already; rename it, or bring the other one into a design of its own.");
+      }
+    }
+    for (Relationship r : other.design().relationships()) {
+      if (design.find(r.id()).isPresent()) {
+        throw new EditRefusedException(
+            "There is a relationship " + r.name() + " already; bring it into a design of its own.");
+      }
+    }
+    var tables = new ArrayList<>(design.tables());
+    tables.addAll(other.design().tables());
+    var relationships = new ArrayList<>(design.relationships());
+    relationships.addAll(other.design().relationships());
+    Map<TableId, Rows> rows = new LinkedHashMap<>(draft.rows().byTable());
+    rows.putAll(other.rows().byTable());
+    return draft.with(
+        Design.of(
+            design.name(),
+            design.title(),
+            design.description(),
+            areas(design),
+            tables,
+            relationships,
+            design.extras()),
+        new SampleRows(rows));
+  }
+
+  private List<Area> areas(Design design) {
+    var areas = new ArrayList<>(design.areas());
+    other.design().areas().stream()
+        .filter(area -> design.area(area.name()).isEmpty())
+        .forEach(areas::add);
+    return areas;
+  }
+}

@@ -1,0 +1,209 @@
+package joiner.database;
+
+import java.math.BigDecimal;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CancellationException;
+import joiner.catalog.Catalog;
+import joiner.ddl.Raised;
+import joiner.ddl.Reconciled;
+import joiner.engine.Dialect;
+import joiner.expression.Evaluator;
+import joiner.expression.Value;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.naming.Counts;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a live database holds, as a design. Nothing is changed there.
+ *
+ * @param draft the design with the rows that were asked for
+ * @param notices what was not understood or not taken, a sentence each
+ */
+public record LiveDesign(Draft draft, List<String> notices) {
+  public LiveDesign {
+    notices = List.copyOf(notices);
+  }
+
+  /**
+   * Reads the current schema of a database.
+   *
+   * @param title of the design
+   * @param rowsAtMost how many rows of each table are taken along
+   * @throws TargetRefusedException if it cannot be reached or read
+   * @throws CancellationException if the progress says to stop
+   */
+  public static LiveDesign read(Target target, String title, int rowsAtMost, Progress progress)
+      throws TargetRefusedException {
+    return reading(
+        target,
+        live -> {
+          Raised raised = Raised.of(live.read(), live.dialect().identifiers(), title);
+          var rows = new RowReading(live, rowsAtMost, progress);
+          SampleRows taken = rows.read(List.copyOf(raised.design().tables()));
+          var notices = new ArrayList<>(raised.unread());
+          notices.addAll(rows.notices);
+          return new LiveDesign(new Draft(raised.design(), taken), notices);
+        });
+  }
+
+  /**
+   * Reads the current schema of a database that was made from a design, in the words of that
+   * design; its rows are the design's.
+   *
+   * @throws TargetRefusedException if it cannot be reached or read
+   */
+  public static LiveDesign of(Draft known, Target target) throws TargetRefusedException {
+    return reading(
+        target,
+        live -> {
+          Catalog found = live.read();
+          var reconciled = Reconciled.of(known, found, live.dialect(), live::haveOneValue);
+          return new LiveDesign(reconciled.draft(), reconciled.notices());
+        });
+  }
+
+  private interface Reading {
+    LiveDesign from(LiveTarget live) throws SQLException;
+  }
+
+  private static LiveDesign reading(Target target, Reading reading) throws TargetRefusedException {
+    try (LiveTarget live = LiveTarget.connectToRead(target)) {
+      return reading.from(live);
+    } catch (SQLException e) {
+      String told = target.hide(String.valueOf(e.getMessage()));
+      throw new TargetRefusedException(
+          "The database " + target.shown() + " cannot be read:",
+          "",
+          new SQLException(told, e.getSQLState()));
+    }
+  }
+
+  /** Reads rows in the form of their types. */
+  private static final class RowReading {
+    private final LiveTarget live;
+    private final int atMost;
+    private final Progress progress;
+    private final List<String> notices = new ArrayList<>();
+
+    RowReading(LiveTarget live, int atMost, Progress progress) {
+      this.live = live;
+      this.atMost = atMost;
+      this.progress = progress;
+    }
+
+    SampleRows read(List<Table> tables) throws SQLException {
+      Map<TableId, Rows> rows = new LinkedHashMap<>();
+      if (atMost > 0) {
+        for (Table table : tables) {
+          if (!progress.reached(rows.size(), tables.size(), table.name())) {
+            throw new CancellationException("Reading was stopped.");
+          }
+          if (!table.fields().isEmpty()) {
+            rows.put(table.id(), rows(table));
+          }
+        }
+      }
+      return new SampleRows(rows);
+    }
+
+    private Rows rows(Table table) throws SQLException {
+      Dialect dialect = live.dialect();
+      List<FieldId> ids = table.fieldIds();
+      String sql =
+          "SELECT " + dialect.names(table.namesOf(ids)) + " FROM " + dialect.name(table.name());
+      if (!table.primaryKey().isEmpty()) {
+        sql += " ORDER BY " + dialect.names(table.namesOf(table.primaryKey()));
+      }
+      var builder = new Rows.Builder(ids);
+      Map<String, Long> empty = new LinkedHashMap<>();
+      int count = 0;
+      boolean more = false;
+      try (var statement = live.reading(sql);
+          ResultSet row = statement.executeQuery()) {
+        while (!more && row.next()) {
+          more = count == atMost;
+          if (!more) {
+            count++;
+            for (int i = 0; i < ids.size(); i++) {
+              Field field = table.fields().get(i);
+              String cell = text(row, i + 1, field);
+              if (cell != null && cell.isEmpty()) {
+                empty.merge(field.name(), 1L, Long::sum);
+              }
+              builder.cell(i, cell);
+            }
+            builder.endRow();
+          }
+        }
+      }
+      empty.forEach(
+          (field, cells) ->
+              notices.add(
+                  table.name()
+                      + "."
+                      + field
+                      + ": "
+                      + Counts.of(cells, "empty text is", "empty texts are")
+                      + " taken for no value."));
+      if (more) {
+        notices.add(
+            table.name()
+                + " has more rows; the first "
+                + Counts.of(atMost)
+                + " were taken, which --rows changes.");
+      }
+      return builder.build();
+    }
+
+    private @Nullable String text(ResultSet row, int column, Field field) throws SQLException {
+      String plain = row.getString(column);
+      if (plain == null) {
+        return null;
+      }
+      try {
+        return switch (field.type()) {
+          case FieldType.TrueFalse t -> String.valueOf(row.getBoolean(column));
+          case FieldType.Decimal t -> number(row, column);
+          case FieldType.Money t -> number(row, column);
+          case FieldType.AnyNumber t -> number(row, column);
+          case FieldType.Date t -> value(new Value.Date(row.getObject(column, LocalDate.class)));
+          case FieldType.Time t ->
+              DateTimeFormatter.ISO_LOCAL_TIME.format(row.getObject(column, LocalTime.class));
+          case FieldType.DateTime t when t.zoned() ->
+              value(new Value.Zoned(row.getObject(column, OffsetDateTime.class)));
+          case FieldType.DateTime t ->
+              value(new Value.DateTime(row.getObject(column, LocalDateTime.class)));
+          default -> plain;
+        };
+      } catch (SQLException | RuntimeException e) {
+        return plain; // The engine keeps such values as texts; the audit says whether they fit.
+      }
+    }
+
+    private static String number(ResultSet row, int column) throws SQLException {
+      BigDecimal number = row.getBigDecimal(column);
+      return number.toPlainString();
+    }
+
+    private static String value(Value value) {
+      return Evaluator.show(value);
+    }
+  }
+}
