@@ -5,12 +5,15 @@ import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.CsvRecordHandler;
+import java.io.BufferedInputStream;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -69,13 +72,13 @@ final class CsvRows {
       Rows rows = form.dialect().isUsual() ? reader.fast(in) : reader.tolerant(in);
       reader.tell(notices);
       return rows;
-    } catch (CsvParseException | UncheckedIOException e) {
+    } catch (CsvParseException | UncheckedIOException | CharacterCodingException e) {
       throw new UnreadableFileException(
           shownAs, 0, cause(e) + "; mend the file or save it as UTF-8 CSV again.");
     }
   }
 
-  private static String cause(RuntimeException e) {
+  private static String cause(Exception e) {
     Throwable deepest = e;
     while (deepest.getCause() != null) {
       deepest = deepest.getCause();
@@ -92,7 +95,6 @@ final class CsvRows {
             .fieldSeparator(dialect.delimiter())
             .quoteCharacter(dialect.quote().orElseThrow())
             .skipEmptyLines(table.fields().size() != 1)
-            .detectBomHeader(true)
             .allowMissingFields(true)
             .allowExtraFields(true)
             .maxBufferSize(NO_LIMIT);
@@ -105,10 +107,26 @@ final class CsvRows {
             .maxFieldSize(NO_LIMIT)
             .maxRecordSize(NO_LIMIT)
             .build();
-    try (CsvReader<CsvRecord> csv = builder.build(unlimited, in, dialect.charset())) {
+    try (CsvReader<CsvRecord> csv = builder.build(unlimited, text(in))) {
       return rows(
           csv.stream().map(r -> new Line(r.getFields(), r.getStartingLineNumber())).iterator());
     }
+  }
+
+  /** The text of a file without its byte-order mark; bytes that are no text end the reading. */
+  private BufferedReader text(InputStream in) throws IOException {
+    var bytes = new BufferedInputStream(in);
+    bytes.mark(2);
+    int mark = bytes.read() << 8 | bytes.read();
+    bytes.reset();
+    boolean wide = mark == 0xFEFF || mark == 0xFFFE; // The Unicode Standard, section 23.8.
+    Charset charset = wide ? StandardCharsets.UTF_16 : form.dialect().charset();
+    var text = new BufferedReader(new InputStreamReader(bytes, charset.newDecoder()));
+    text.mark(1);
+    if (text.read() != BYTE_ORDER_MARK) {
+      text.reset();
+    }
+    return text;
   }
 
   private Rows tolerant(InputStream in) throws IOException, UnreadableFileException {
@@ -122,12 +140,7 @@ final class CsvRows {
             .setIgnoreSurroundingSpaces(dialect.skipInitialSpace())
             .setIgnoreEmptyLines(table.fields().size() != 1)
             .get();
-    var text = new BufferedReader(new InputStreamReader(in, dialect.charset().newDecoder()));
-    text.mark(1);
-    if (text.read() != BYTE_ORDER_MARK) {
-      text.reset();
-    }
-    try (CSVParser csv = CSVParser.builder().setReader(text).setFormat(format).get()) {
+    try (CSVParser csv = CSVParser.builder().setReader(text(in)).setFormat(format).get()) {
       var lines = new ArrayList<Line>();
       for (CSVRecord r : csv) {
         lines.add(new Line(r.toList(), csv.getCurrentLineNumber()));

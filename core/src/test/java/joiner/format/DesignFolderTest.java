@@ -25,7 +25,6 @@ import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -200,7 +199,6 @@ class DesignFolderTest {
         .hasMessageContaining("2 fields");
   }
 
-  @Tag("long")
   @Test
   void aKillAtAnyMomentLeavesTheOldOrTheNewDesign() throws Exception {
     Draft old = Pottery.demo();

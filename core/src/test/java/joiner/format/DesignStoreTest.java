@@ -19,7 +19,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -196,27 +195,5 @@ class DesignStoreTest {
       DesignFolder.save(draft, folder.resolve("short-" + name));
       assertThat(DesignFolder.open(folder.resolve("short-" + name)).draft()).isEqualTo(draft);
     }
-  }
-
-  @Tag("long")
-  @Test
-  void manyColumnsLongCellsAndLoneReturnsComeBack() throws Exception {
-    var fields = new java.util.ArrayList<joiner.model.Field>();
-    for (int i = 0; i < 17_000; i++) {
-      fields.add(joiner.model.Field.of("f" + i, "F" + i, new joiner.model.FieldType.LongText()));
-    }
-    Table table = Table.of("t", "T", new Noun("t", "ts")).withFields(fields);
-    var rows =
-        joiner.rows.Rows.NONE
-            .withRow(
-                java.util.Map.of(
-                    new FieldId("f0"), "x".repeat(17 << 20), new FieldId("f16999"), "a\rb"))
-            .withRow(java.util.Map.of(new FieldId("f16999"), "c\r"));
-    Draft draft =
-        new Draft(
-            Design.empty("d", "D").withTableAdded(table),
-            new SampleRows(java.util.Map.of(table.id(), rows)));
-    DesignFolder.save(draft, folder.resolve("wide"));
-    assertThat(DesignFolder.open(folder.resolve("wide")).draft()).isEqualTo(draft);
   }
 }
