@@ -3,6 +3,7 @@ package joiner.engine;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Supplier;
 import joiner.catalog.SqlExpression;
@@ -38,6 +39,20 @@ public abstract class Dialect {
    * not live in a file.
    */
   public abstract Optional<String> fileEnding();
+
+  /** Where its server usually listens; empty: it has none, and lives in a file. */
+  public OptionalInt port() {
+    return OptionalInt.empty();
+  }
+
+  /** The JDBC URL of a place: a file, or {@code host:port/database}, or a URL already. */
+  public final String urlOf(String place) {
+    String where = place.strip();
+    if (where.startsWith("jdbc:")) {
+      return where;
+    }
+    return jdbcPrefix() + (fileEnding().isPresent() ? "" : "//") + where;
+  }
 
   /** Whether a script that fails leaves nothing behind without further doing. */
   public abstract boolean undoesDefinitions();

@@ -3,6 +3,7 @@ package joiner.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
@@ -43,6 +44,11 @@ final class MariaDbDialect extends Dialect {
   @Override
   public Optional<String> fileEnding() {
     return Optional.empty();
+  }
+
+  @Override
+  public OptionalInt port() {
+    return OptionalInt.of(3306);
   }
 
   /** Each definition is committed at once. */

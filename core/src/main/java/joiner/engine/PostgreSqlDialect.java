@@ -2,6 +2,7 @@ package joiner.engine;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.expression.Width;
@@ -33,6 +34,11 @@ final class PostgreSqlDialect extends IsoDialect {
   @Override
   public Optional<String> fileEnding() {
     return Optional.empty();
+  }
+
+  @Override
+  public OptionalInt port() {
+    return OptionalInt.of(5432);
   }
 
   @Override

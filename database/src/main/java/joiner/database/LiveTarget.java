@@ -67,12 +67,24 @@ final class LiveTarget implements AutoCloseable {
     } catch (SQLException e) {
       var told = new SQLException(target.hide(String.valueOf(e.getMessage())), e.getSQLState());
       throw new TargetRefusedException(
-          "The database " + target.shown() + " cannot be reached:", "", told);
+          "The database "
+              + target.shown()
+              + " cannot be reached: "
+              + Unreachable.reason(e)
+              + " The driver says:",
+          "",
+          told);
     }
   }
 
   Dialect dialect() {
     return dialect;
+  }
+
+  /** Name and version of what answers. */
+  String product() throws SQLException {
+    var metadata = connection.getMetaData();
+    return metadata.getDatabaseProductName() + " " + metadata.getDatabaseProductVersion();
   }
 
   void run(String sql) throws SQLException {

@@ -21,7 +21,9 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import joiner.Pottery;
 import joiner.desktop.frame.Frame;
@@ -36,6 +38,7 @@ import joiner.desktop.work.SaveState;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.format.DesignFolder;
 import joiner.meaning.Draft;
@@ -168,12 +171,32 @@ class WindowTest {
                 .isPresent());
     robot.interact(
         () -> {
-          ship = new ShipView(bench);
+          ship = new ShipView(bench, new Targets(Settings.in(folder.resolve("settings"))));
           ship.ship(file);
         });
     until(() -> ship.side().lookup("#shipped") != null);
+    robot.interact(() -> ((Button) ship.side().lookup("#place-differs")).fire());
+    until(() -> ship.side().lookup("#drift") != null);
+    assertThat(ship.side().lookupAll(".card")).as("what differs from the design").isEmpty();
     until(() -> bench.keeper().stateProperty().get() == SaveState.SAVED);
     assertThat(DesignFolder.open(saved).draft()).isEqualTo(bench.draft());
+  }
+
+  @Test
+  void aServerThatCannotBeReachedIsToldWithItsReasonUntilAnotherIsMeant(FxRobot robot)
+      throws Exception {
+    go(robot, Stage.SHIP);
+    until(() -> !robot.lookup("#target-postgresql").queryAll().isEmpty());
+    robot.interact(() -> robot.lookup("#target-postgresql").queryAs(ToggleButton.class).fire());
+    TextField address = node(robot, "place-address", TextField.class);
+    until(() -> robot.lookup("#ship").queryButton().isDisabled());
+    robot.interact(() -> address.setText("localhost:1/studio"));
+    robot.interact(() -> robot.lookup("#place-try").queryButton().fire());
+    Label result = node(robot, "place-result", Label.class);
+    until(() -> result.getText().contains("nobody answers there"));
+    robot.interact(() -> address.setText("localhost:2/studio"));
+    assertThat(result.getText()).isEmpty();
+    assertThat(result.isVisible()).as("lies over nothing").isFalse();
   }
 
   @Test

@@ -35,12 +35,14 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Recovery;
 import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 
 /** The whole window: everything but the stages themselves. Stages are built when first shown. */
 public final class Frame {
   private final Workbench bench;
   private final Settings settings;
+  private final Targets targets;
   private final Texts texts = Texts.beside(Frame.class);
   private final Map<Stage, StageView> stages = new EnumMap<>(Stage.class);
   private final StackPane middle = new StackPane();
@@ -60,6 +62,7 @@ public final class Frame {
   public Frame(Workbench bench, Recovery recovery, Settings settings) {
     this.bench = bench;
     this.settings = settings;
+    this.targets = new Targets(settings);
     this.look = Look.from(settings.get("theme"), settings.get("text"));
     this.files =
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
@@ -191,7 +194,7 @@ public final class Frame {
       case CONNECT -> new ConnectView(bench);
       case GUARD -> new GuardView(bench);
       case PROVE -> new ProveView(bench);
-      case SHIP -> new ShipView(bench);
+      case SHIP -> new ShipView(bench, targets);
     };
   }
 

@@ -13,11 +13,18 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import joiner.compare.Comparison;
+import joiner.compare.Effect;
+import joiner.compare.Risk;
+import joiner.database.LiveDesign;
+import joiner.database.Reached;
 import joiner.database.Shipment;
 import joiner.database.Target;
 import joiner.database.TargetRefusedException;
@@ -42,6 +49,7 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Notice;
 import joiner.desktop.work.Progress;
 import joiner.desktop.work.Request;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -57,7 +65,8 @@ public final class ShipView implements StageView {
   private final Workbench bench;
   private final Texts texts = Texts.beside(ShipView.class);
   private final HBox main = new HBox(16);
-  private final VBox side = new VBox();
+  private final VBox side = new VBox(16);
+  private final VBox told = new VBox(8);
   private final VBox targets = new VBox(6);
   private final Label title = Parts.label("", "title");
   private final Label counts = Parts.label("", "muted");
@@ -69,14 +78,20 @@ public final class ShipView implements StageView {
   private final WhenSeen seen = new WhenSeen(this::ask);
   private final WhenSeen actionsSeen = new WhenSeen(this::showActions);
   private final Label state = Parts.label("", "oak");
+  private final Targets known;
+  private final PlaceForm place;
   private Dialect dialect = Dialects.H2;
   private Optional<Statement.Section> section = Optional.empty();
   private Optional<Job<Shipment>> shipping = Optional.empty();
   private Optional<Draft> shipped = Optional.empty();
 
   /** Builds the stage. */
-  public ShipView(Workbench bench) {
+  public ShipView(Workbench bench, Targets known) {
     this.bench = bench;
+    this.known = known;
+    this.place =
+        new PlaceForm(
+            bench, known, dialect, texts, this::tryPlace, this::compare, this::showActions);
     this.script =
         new Computed<>(
             bench.runner(),
@@ -86,6 +101,7 @@ public final class ShipView implements StageView {
             (wanted, progress) -> WrittenScript.of(wanted));
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
+    side.getChildren().setAll(place.node(), told);
     targets.setPrefWidth(188);
     targets.setMinWidth(170);
     rows.getItems().setAll(RowsChoice.values());
@@ -100,6 +116,7 @@ public final class ShipView implements StageView {
     VBox.setVgrow(sql.node(), Priority.ALWAYS);
     main.getChildren().setAll(targets, middle);
     script.answerProperty().subscribe(value -> show());
+    place.show(dialect);
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.verdictProperty().subscribe(value -> actionsSeen.changed());
   }
@@ -118,6 +135,7 @@ public final class ShipView implements StageView {
       commands.add(Command.of(texts.get("script", one.engine()), () -> pick(one)));
     }
     commands.add(Command.of(texts.get("save"), this::saveScript));
+    commands.add(Command.of(texts.get("copy"), this::copyScript));
     return commands;
   }
 
@@ -220,6 +238,7 @@ public final class ShipView implements StageView {
       dialect = picked;
       section = Optional.empty();
       shipped = Optional.empty();
+      place.show(dialect);
       ask();
     }
   }
@@ -255,24 +274,22 @@ public final class ShipView implements StageView {
       actions.getChildren().setAll(Parts.label(texts.get("empty"), "muted"));
       return;
     }
-    boolean embedded = dialect.fileEnding().isPresent();
-    if (embedded) {
-      nodes.add(shipButton());
-    }
+    nodes.add(shipButton());
     var save = Parts.button(texts.get("save"), this::saveScript);
     save.setDisable(script.answer().current().isEmpty());
     nodes.add(save);
-    if (!embedded) {
-      nodes.add(Parts.shortened(texts.get("target.elsewhere"), "muted", "small"));
-    }
+    var copy = Parts.button(texts.get("copy"), this::copyScript);
+    copy.setDisable(script.answer().current().isEmpty());
+    nodes.add(copy);
     why().ifPresent(reason -> nodes.add(Parts.shortened(reason, "brick")));
     actions.getChildren().setAll(nodes);
   }
 
   private Node shipButton() {
-    var ship = Parts.button(texts.get("ship", dialect.engine()), this::chooseAndShip, "main");
+    String name = texts.get(place.isServer() ? "ship.server" : "ship", dialect.engine());
+    var ship = Parts.button(name, place.isServer() ? this::shipThere : this::chooseAndShip, "main");
     ship.setId("ship");
-    ship.setDisable(!isReady());
+    ship.setDisable(!isReady() || place.isServer() && place.place().isEmpty());
     return ship;
   }
 
@@ -292,15 +309,22 @@ public final class ShipView implements StageView {
     return switch (bench.verdict().state()) {
       case CHECKING -> Optional.of(texts.get("gate.checking"));
       case FAILED -> Optional.of(texts.get("gate.failed"));
-      case CURRENT -> {
-        long inDesign = obstacles().stream().filter(o -> !o.inRows()).count();
-        long inRows = obstacles().size() - inDesign;
-        yield obstacles().isEmpty()
-            ? Optional.empty()
-            : Optional.of(
-                inDesign > 0 ? texts.get("errors", inDesign) : texts.get("gate.rows", inRows));
-      }
+      case CURRENT -> whyRefused();
     };
+  }
+
+  private Optional<String> whyRefused() {
+    long inDesign = obstacles().stream().filter(o -> !o.inRows()).count();
+    long inRows = obstacles().size() - inDesign;
+    if (inDesign > 0) {
+      return Optional.of(texts.get("errors", inDesign));
+    }
+    if (inRows > 0) {
+      return Optional.of(texts.get("gate.rows", inRows));
+    }
+    return place.isServer() && place.place().isEmpty()
+        ? Optional.of(texts.get("place.none"))
+        : Optional.empty();
   }
 
   private void chooseAndShip() {
@@ -314,7 +338,16 @@ public final class ShipView implements StageView {
 
   /** Ships the design into a database file of the engine shown. */
   public void ship(Path file) {
-    String url = dialect.jdbcPrefix() + file.toAbsolutePath();
+    var there = new Targets.Known(dialect.id(), file.toAbsolutePath().toString(), "");
+    ship(there, known.target(dialect, there, ""));
+  }
+
+  private void shipThere() {
+    Optional<Target> target = place.target();
+    target.ifPresent(to -> ship(place.place().orElseThrow(), to));
+  }
+
+  private void ship(Targets.Known there, Target target) {
     Draft draft = bench.draft();
     RowsChoice choice = rows.getValue();
     Job<Shipment> job =
@@ -324,8 +357,8 @@ public final class ShipView implements StageView {
                 Request.<Shipment>of(
                         this,
                         texts.get("shipping.to", dialect.engine()),
-                        progress -> ship(draft, Target.of(url), choice, progress),
-                        shipment -> ended(() -> showResult(shipment, file, draft)),
+                        progress -> ship(draft, target, choice, progress),
+                        shipment -> ended(() -> shipped(shipment, there, draft)),
                         failure -> ended(() -> showRefusal(failure)))
                     .whenStopped(() -> ended(() -> {})));
     shipping = Optional.of(job);
@@ -336,6 +369,109 @@ public final class ShipView implements StageView {
     actions
         .getChildren()
         .setAll(bar, doing, Parts.button(texts.get("cancel"), () -> bench.runner().stop(job)));
+  }
+
+  private void shipped(Shipment shipment, Targets.Known there, Draft draft) {
+    keep(there);
+    showResult(shipment, there, draft);
+  }
+
+  /** Remembers a database that answered. */
+  private void keep(Targets.Known there) {
+    known.keep(bench.keeper().folder(), there);
+    place.show(dialect);
+    bench
+        .runner()
+        .start(
+            Request.of(
+                    "targets",
+                    texts.get("place.keeping"),
+                    progress -> {
+                      known.save();
+                      return there;
+                    },
+                    done -> {},
+                    bench::tell)
+                .in(Lane.SAVING));
+  }
+
+  /** Sees whether the place typed can be reached. */
+  private void tryPlace() {
+    Optional<Target> target = place.target();
+    if (target.isEmpty()) {
+      place.say(texts.get("place.none"), "brick");
+      return;
+    }
+    Targets.Known there = place.place().orElseThrow();
+    place.say(texts.get("place.trying"), "muted");
+    bench
+        .runner()
+        .start(
+            Request.<Reached>of(
+                "place",
+                texts.get("place.trying"),
+                progress -> Reached.of(target.get()),
+                reached -> {
+                  keep(there);
+                  place.say(
+                      texts.get("place.reached", reached.product(), reached.tables()), "spruce");
+                },
+                failure -> place.say(failure.message(), "brick")));
+  }
+
+  /** Sees what the database at the place has otherwise than the design. */
+  private void compare() {
+    Optional<Target> target = place.target();
+    if (target.isEmpty()) {
+      place.say(texts.get("place.none"), "brick");
+      return;
+    }
+    Draft draft = bench.draft();
+    place.say(texts.get("place.comparing"), "muted");
+    bench
+        .runner()
+        .start(
+            Request.<Drift>of(
+                "place",
+                texts.get("place.comparing"),
+                progress -> Drift.of(draft, target.get()),
+                drift -> {
+                  place.say("");
+                  showDrift(drift, draft);
+                },
+                failure -> place.say(failure.message(), "brick")));
+  }
+
+  /** What a database has otherwise, and what of it was not understood. */
+  private record Drift(List<Effect> effects, List<String> notices) {
+    static Drift of(Draft draft, Target target) throws TargetRefusedException {
+      LiveDesign live = LiveDesign.of(draft, target);
+      return new Drift(Comparison.between(draft, live.draft()), live.notices());
+    }
+  }
+
+  private void showDrift(Drift drift, Draft draft) {
+    shipped = Optional.of(draft);
+    var nodes = new ArrayList<Node>();
+    var head = Parts.prose(texts.get("drift.title"), "title");
+    head.setId("drift");
+    nodes.add(head);
+    if (drift.effects().isEmpty()) {
+      nodes.add(Parts.prose(texts.get("drift.none"), "spruce"));
+    } else {
+      nodes.add(Parts.prose(texts.get("drift.some", drift.effects().size()), "muted"));
+    }
+    for (Effect effect : drift.effects()) {
+      boolean grave = effect.risk().compareTo(Risk.REFUSES) >= 0;
+      nodes.add(
+          Parts.card(
+              List.of(
+                  Parts.prose(effect.message()),
+                  Parts.prose(texts.get("drift.risk." + effect.risk()), "muted", "small")),
+              grave ? "error" : "attention"));
+    }
+    drift.notices().forEach(notice -> nodes.add(Parts.prose(notice, "muted", "small")));
+    told.getChildren().setAll(nodes);
   }
 
   private Shipment ship(Draft draft, Target target, RowsChoice choice, Progress progress)
@@ -374,10 +510,10 @@ public final class ShipView implements StageView {
                 "attention"));
       }
     }
-    side.getChildren().setAll(nodes);
+    told.getChildren().setAll(nodes);
   }
 
-  private void showResult(Shipment shipment, Path file, Draft draft) {
+  private void showResult(Shipment shipment, Targets.Known there, Draft draft) {
     shipped = Optional.of(draft);
     var verification = shipment.verification();
     var nodes = new ArrayList<Node>();
@@ -390,7 +526,7 @@ public final class ShipView implements StageView {
                 ? texts.get("result.good", shipment.statements())
                 : texts.get("result.bad"),
             verification.holds() ? "spruce" : "brick"));
-    nodes.add(Parts.prose(texts.get("result.where", file.getFileName()), "muted"));
+    nodes.add(Parts.prose(texts.get("result.where", there.place()), "muted"));
     nodes.add(Parts.label(texts.get("result.promised"), "heading"));
     verification
         .counts()
@@ -404,17 +540,38 @@ public final class ShipView implements StageView {
     verification
         .differences()
         .forEach(difference -> nodes.add(Parts.card(List.of(Parts.prose(difference)), "error")));
-    side.getChildren().setAll(nodes);
+    told.getChildren().setAll(nodes);
   }
 
   private void showRefusal(Failure refusal) {
     if (refusal.details().isPresent()) {
       bench.tell(refusal);
     }
-    side.getChildren()
+    told.getChildren()
         .setAll(
             Parts.prose(texts.get("refused.title"), "title"),
             Parts.card(List.of(Parts.prose(texts.get("refused.why", refusal.message()))), "error"));
+  }
+
+  /** Copies the whole script. */
+  private void copyScript() {
+    Draft draft = bench.draft();
+    Dialect written = dialect;
+    RowsChoice choice = rows.getValue();
+    bench
+        .runner()
+        .start(
+            Request.<String>of(
+                "copy script",
+                texts.get("copying.script"),
+                progress -> SchemaScript.of(draft, written, choice).text(draft.design().title()),
+                text -> {
+                  var content = new ClipboardContent();
+                  content.putString(text);
+                  Clipboard.getSystemClipboard().setContent(content);
+                  bench.tell(Notice.Sort.DONE, texts.get("copied", written.engine()));
+                },
+                bench::tell));
   }
 
   private void saveScript() {

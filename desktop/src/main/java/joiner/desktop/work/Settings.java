@@ -53,6 +53,11 @@ public final class Settings {
     values.setProperty(key, value);
   }
 
+  /** Forgets every choice whose key begins so. */
+  public void forget(String beginning) {
+    values.keySet().removeIf(key -> key.toString().startsWith(beginning));
+  }
+
   /** Designs that were open before and are still there, newest first. */
   public List<Recent> recent() {
     var recent = new ArrayList<Recent>();
@@ -71,7 +76,7 @@ public final class Settings {
     var recent = new ArrayList<>(recent());
     recent.removeIf(there -> there.folder().equals(folder));
     recent.addFirst(new Recent(folder, title));
-    values.keySet().removeIf(key -> key.toString().startsWith("recent."));
+    forget("recent.");
     for (int i = 0; i < Math.min(recent.size(), RECENT); i++) {
       values.setProperty("recent." + i + ".folder", recent.get(i).folder().toString());
       values.setProperty("recent." + i + ".title", recent.get(i).title());
