@@ -2,11 +2,14 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
@@ -14,7 +17,9 @@ import java.util.stream.IntStream;
 import joiner.database.LiveDesign;
 import joiner.database.Progress;
 import joiner.database.TargetRefusedException;
+import joiner.ddl.SqlScript;
 import joiner.edit.AddDesign;
+import joiner.engine.Dialect;
 import joiner.finding.TypeWords;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
@@ -40,7 +45,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "import",
     description = {
-      "Read files or a database and add their tables with the rows to a design, which is made if it is not there.",
+      "Read files, scripts or a database and add their tables with the rows to a design, which is made if it is not there.",
       "Nothing is changed in the database. What is not understood is told."
     },
     footer = "The password comes from JOINER_PASSWORD or a prompt.",
@@ -49,10 +54,19 @@ final class ImportCommand implements Callable<Integer> {
   @Parameters(
       paramLabel = "FILE",
       arity = "1..*",
-      description = "CSV, TSV, xlsx, ods, JSON, XML, datapackage.json, or a JDBC URL.")
+      description =
+          "CSV, TSV, xlsx, ods, JSON, XML, datapackage.json, a script of SQL, or a JDBC URL.")
   private List<String> files;
 
   @Mixin private LiveArgument live;
+
+  @Option(
+      names = "--dialect",
+      converter = EngineWord.class,
+      completionCandidates = EngineWord.class,
+      description =
+          "The engine a script of SQL is for: ${COMPLETION-CANDIDATES}; found by looking as usual.")
+  private Optional<Dialect> dialect;
 
   @Option(
       names = "--rows",
@@ -103,7 +117,9 @@ final class ImportCommand implements Callable<Integer> {
         draft =
             LiveArgument.isLive(file)
                 ? withDatabase(draft, file, added)
-                : withFile(draft, file, added);
+                : file.toLowerCase(Locale.ROOT).endsWith(".sql")
+                    ? withScript(draft, Path.of(file), added)
+                    : withFile(draft, file, added);
       }
       hand.save(draft);
     }
@@ -128,11 +144,25 @@ final class ImportCommand implements Callable<Integer> {
             draft.design().title(),
             definitionOnly ? 0 : rowsAtMost,
             Progress.NONE);
-    read.notices().forEach(notice -> spec.commandLine().getErr().println("note: " + notice));
-    for (Table table : read.draft().design().tables()) {
-      added.add(document(table, read.draft().rows().of(table.id())));
+    return with(draft, read.draft(), read.notices(), added);
+  }
+
+  private Draft withScript(Draft draft, Path file, List<Map<String, Object>> added)
+      throws IOException {
+    var notices = new ArrayList<String>();
+    SqlScript script = SqlScript.of(Files.readString(file), dialect);
+    Draft read = script.draft(draft.design().title(), notices);
+    return with(
+        draft, definitionOnly ? new Draft(read.design(), SampleRows.NONE) : read, notices, added);
+  }
+
+  private Draft with(
+      Draft draft, Draft read, List<String> notices, List<Map<String, Object>> added) {
+    notices.forEach(notice -> spec.commandLine().getErr().println("note: " + notice));
+    for (Table table : read.design().tables()) {
+      added.add(document(table, read.rows().of(table.id())));
     }
-    return new AddDesign(read.draft()).apply(draft);
+    return new AddDesign(read).apply(draft);
   }
 
   private ImportOptions options(Source source) {

@@ -407,4 +407,25 @@ class CommandLineTest {
     assertThat(run("import", "jdbc:sqlite:" + folder.resolve("none"), "--out", few).code())
         .isEqualTo(3);
   }
+
+  @Test
+  void aScriptOfSqlIsReadIntoADesignWithItsRows() throws IOException {
+    Path script = folder.resolve("studio.sql");
+    assertThat(
+            run("sql", demo(), "--dialect", "mariadb", "--rows", "all", "--out", script.toString())
+                .code())
+        .isZero();
+    String design = folder.resolve("from script").toString();
+    Outcome read = run("import", script.toString(), "--out", design, "--json");
+    assertThat(read.code()).isZero();
+    assertThat((List<?>) read.json().get("tables")).hasSize(16);
+    assertThat(run("audit", design).code()).isZero();
+    Files.writeString(
+        script, "CREATE VIEW v AS SELECT 1;\nCREATE TABLE t (a integer PRIMARY KEY);");
+    Outcome told = run("import", script.toString(), "--out", design, "--dialect", "postgresql");
+    assertThat(told.code()).isZero();
+    assertThat(told.err()).contains("Line 1, not understood: CREATE VIEW");
+    assertThat(run("import", script.toString(), "--out", design, "--dialect", "x").code())
+        .isEqualTo(2);
+  }
 }

@@ -17,6 +17,9 @@ public final class CheckClauses {
       if (tokens.get(i).is("CHECK") && tokens.get(i + 1).is("(")) {
         int close = closing(tokens, i + 1);
         boolean named = i >= 2 && tokens.get(i - 2).is("CONSTRAINT");
+        if (close == i + 1) {
+          break; // The statement breaks off.
+        }
         String condition =
             createTable.substring(tokens.get(i + 1).end(), tokens.get(close).start()).strip();
         checks.add(

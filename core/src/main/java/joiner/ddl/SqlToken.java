@@ -13,37 +13,57 @@ import java.util.regex.Pattern;
  * @param end behind its last character
  */
 record SqlToken(String text, int start, int end) {
-  private static final Pattern TOKEN =
-      Pattern.compile(
-          "(?:\\s|--[^\\n]*|/\\*(?:[^*]|\\*(?!/))*+\\*/)*+"
-              + "(?:(?<text>[nNbBxXeE]?'(?:[^']|'')*+')"
-              + "|(?<quoted>\"(?:[^\"]|\"\")*+\"|`(?:[^`]|``)*+`)"
-              + "|(?<number>\\d+(?:\\.\\d*)?(?:[eE][+-]?\\d+)?|\\.\\d+)"
-              + "|(?<word>[\\p{L}_][\\p{L}\\p{N}_$#]*)"
-              + "|(?<sign>::|!~~|~~|<>|!=|<=|>=|\\|\\||:=|[^\\s]))",
-          Pattern.DOTALL);
+  private static final List<String> GROUPS = List.of("quoted", "text", "number", "word");
+  private static final Pattern PLAIN = pattern("[nNbBxXeE]?'(?:[^']|'')*+'");
+  private static final Pattern ESCAPED = pattern("[nNbBxX]?'(?:[^'\\\\]|''|\\\\.)*+'");
+
+  private static Pattern pattern(String text) {
+    return Pattern.compile(
+        "(?:\\s|--[^\\n]*|/\\*(?:[^*]|\\*(?!/))*+\\*/)*+"
+            + "(?:(?<text>"
+            + text
+            + "|(?<mark>\\$\\w*\\$).*?\\k<mark>)"
+            + "|(?<quoted>\"(?:[^\"]|\"\")*+\"|`(?:[^`]|``)*+`|(?<![\\w\\])])\\[[^\\]\\n']+\\])"
+            + "|(?<number>\\d+(?:\\.\\d*)?(?:[eE][+-]?\\d+)?|\\.\\d+)"
+            + "|(?<word>[\\p{L}_][\\p{L}\\p{N}_$#]*)"
+            + "|(?<sign>::|!~~|~~|<>|!=|<=|>=|\\|\\||:=|[^\\s]))",
+        Pattern.DOTALL);
+  }
 
   /** All tokens of a text. Linear in its length. */
   static List<SqlToken> of(String sql) {
+    return of(sql, false);
+  }
+
+  /**
+   * All tokens of a text. Linear in its length.
+   *
+   * @param escapes whether a backslash within a text escapes the next character, as in MariaDB
+   */
+  static List<SqlToken> of(String sql, boolean escapes) {
     var tokens = new ArrayList<SqlToken>();
-    Matcher token = TOKEN.matcher(sql);
+    Matcher token = (escapes ? ESCAPED : PLAIN).matcher(sql);
+    token.useTransparentBounds(true);
     while (token.lookingAt()) {
-      String group =
-          token.group("quoted") != null
-              ? "quoted"
-              : token.group("text") != null
-                  ? "text"
-                  : token.group("number") != null
-                      ? "number"
-                      : token.group("word") != null ? "word" : "sign";
-      String text = token.group(group);
-      if (text.startsWith("`")) {
-        text = quoted(text.substring(1, text.length() - 1).replace("``", "`"));
+      String group = "sign";
+      for (String name : GROUPS) {
+        group = token.start(name) >= 0 ? name : group;
       }
-      tokens.add(new SqlToken(text, token.start(group), token.end()));
+      tokens.add(new SqlToken(plain(token.group(group)), token.start(group), token.end()));
       token.region(token.end(), token.regionEnd());
     }
     return tokens;
+  }
+
+  private static String plain(String text) {
+    if (text.length() < 2) {
+      return text;
+    }
+    return switch (text.charAt(0)) {
+      case '`' -> quoted(text.substring(1, text.length() - 1).replace("``", "`"));
+      case '[' -> quoted(text.substring(1, text.length() - 1));
+      default -> text;
+    };
   }
 
   /** A name in quotation marks. */
@@ -61,5 +81,15 @@ record SqlToken(String text, int start, int end) {
     return text.startsWith("\"")
         ? text.substring(1, text.length() - 1).replace("\"\"", "\"")
         : text;
+  }
+
+  /** Whether it is a word or a quoted name. */
+  boolean isName() {
+    return text.startsWith("\"") || Character.isLetter(text.charAt(0)) || text.startsWith("_");
+  }
+
+  /** Whether it is a text in quotes. */
+  boolean isText() {
+    return text.length() > 1 && text.endsWith("'") && text.indexOf('\'') <= 1;
   }
 }

@@ -166,7 +166,7 @@ final class TableRaising {
     if (column.counts() || column.defaultValue().isEmpty()) {
       return Optional.empty();
     }
-    String sql = column.defaultValue().get().sql();
+    String sql = truth(column, column.defaultValue().get().sql());
     Optional<Formula> formula = FoundSql.read(sql, f -> f.constant() instanceof Checked.Sound);
     if (formula.isEmpty()) {
       unread.add(
@@ -178,6 +178,14 @@ final class TableRaising {
               + sql);
     }
     return formula;
+  }
+
+  /** Engines without truth values write them as numbers. */
+  private static String truth(Column column, String sql) {
+    String bare = sql.replaceAll("[()\\s]", "");
+    return column.type() instanceof SqlType.TrueFalse && bare.matches("[01]")
+        ? bare.equals("1") ? "TRUE" : "FALSE"
+        : sql;
   }
 
   private void check(Check check, Table bare) {

@@ -1,0 +1,325 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import joiner.catalog.Catalog;
+import joiner.catalog.CatalogIndex;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.Key;
+import joiner.ddl.Tokens.NotUnderstoodException;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
+
+/** Reads a script statement by statement. */
+final class ScriptReader {
+  /** Statements that begin so say nothing of tables. */
+  private static final Set<String> SILENT =
+      Set.of(
+          "SET",
+          "BEGIN",
+          "START",
+          "COMMIT",
+          "ROLLBACK",
+          "USE",
+          "PRAGMA",
+          "LOCK",
+          "UNLOCK",
+          "GO",
+          "PRINT",
+          "ANALYZE",
+          "VACUUM",
+          "SELECT",
+          "DROP");
+
+  private static final Pattern BACKTICKS =
+      Pattern.compile("(?im)^\\s*(?:CREATE TABLE|INSERT INTO)[^;\\n]*`");
+  private static final Pattern COPY =
+      Pattern.compile(
+          "(?m)^COPY ([^\\n(]+?) ?(?:\\(([^\\n)]*)\\))? FROM stdin;\\r?\\n((?:(?!\\\\\\.\\r?$).*\\n)*)\\\\\\.\\r?$");
+  private static final Pattern LONE_SEPARATOR =
+      Pattern.compile("(?im)^[ \\t]*(?:GO|/)[ \\t]*\\r?$");
+
+  private final String sql;
+  private final int[] lineBreaks;
+  private final ScriptTypes types;
+  private final boolean escapes;
+  private final Map<String, TableDraft> tables = new LinkedHashMap<>();
+  private final Map<String, TableDraft> anyCase = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+  private final Map<String, List<Map<String, String>>> rows = new LinkedHashMap<>();
+  private final List<String> unread = new ArrayList<>();
+
+  /** Blocks of rows, each a table, its columns or null, and its lines. */
+  private final List<String[]> blocks = new ArrayList<>();
+
+  ScriptReader(String script, Optional<Dialect> dialect) {
+    this.types = new ScriptTypes(dialect);
+    this.escapes =
+        dialect.map(d -> d == Dialects.MARIADB).orElse(BACKTICKS.matcher(script).find())
+            && !script.contains("NO_BACKSLASH_ESCAPES");
+    this.sql = copied(script);
+    this.lineBreaks = IntStream.range(0, sql.length()).filter(i -> sql.charAt(i) == '\n').toArray();
+  }
+
+  SqlScript read() {
+    var statement = new ArrayList<SqlToken>();
+    int begun = 0;
+    for (SqlToken token : SqlToken.of(sql, escapes)) {
+      begun = token.is("BEGIN") && !statement.isEmpty() ? begun + 1 : begun;
+      begun = token.is("END") && begun > 0 ? begun - 1 : begun;
+      if (token.is(";") && begun == 0) {
+        statement(statement);
+        statement.clear();
+      } else {
+        statement.add(token);
+      }
+    }
+    statement(statement);
+    List<CatalogTable> all = tables.values().stream().map(TableDraft::table).toList();
+    return new SqlScript(new Catalog(all.stream().map(this::referring).toList()), rows, unread);
+  }
+
+  /** A foreign key that names no columns refers to the primary key. */
+  private CatalogTable referring(CatalogTable table) {
+    List<ForeignKey> keys = table.foreignKeys().stream().map(this::referring).toList();
+    return new CatalogTable(
+        table.name(),
+        table.columns(),
+        table.primaryKey(),
+        table.uniqueKeys(),
+        keys,
+        table.checks(),
+        table.indexes(),
+        table.comment());
+  }
+
+  private ForeignKey referring(ForeignKey key) {
+    Optional<TableDraft> parent = Optional.ofNullable(anyCase.get(key.parent()));
+    List<String> columns =
+        key.parentColumns().isEmpty()
+            ? parent.flatMap(p -> p.primaryKey).map(Key::columns).orElse(List.of())
+            : key.parentColumns();
+    return new ForeignKey(
+        key.name(),
+        key.columns(),
+        parent.map(p -> p.name).orElse(key.parent()),
+        columns,
+        key.onDelete(),
+        key.onUpdate(),
+        key.late());
+  }
+
+  /** The script without blocks of rows as PostgreSQL dumps them, and with one kind of separator. */
+  private String copied(String script) {
+    var plain = new StringBuilder();
+    Matcher block = COPY.matcher(script);
+    int end = 0;
+    while (block.find()) {
+      plain.append(script, end, block.start());
+      plain.append("COPY_BLOCK ").append(blocks.size()).append(';');
+      plain.append("\n".repeat((int) block.group().lines().count() - 1));
+      blocks.add(new String[] {block.group(1), block.group(2), block.group(3)});
+      end = block.end();
+    }
+    plain.append(script.substring(end));
+    return LONE_SEPARATOR.matcher(plain).replaceAll(";");
+  }
+
+  private void statement(List<SqlToken> statement) {
+    if (statement.isEmpty()) {
+      return;
+    }
+    String first = statement.getFirst().text().toUpperCase(Locale.ROOT);
+    if (SILENT.contains(first)) {
+      return;
+    }
+    var tokens = new Tokens(sql, List.copyOf(statement));
+    try {
+      understand(tokens);
+    } catch (NotUnderstoodException e) {
+      tell(tokens.start(), head(statement));
+    }
+  }
+
+  private String head(List<SqlToken> statement) {
+    String text = sql.substring(statement.getFirst().start(), statement.getLast().end());
+    String line = text.replaceAll("\\s+", " ");
+    return "not understood: " + (line.length() > 100 ? line.substring(0, 100) + "…" : line);
+  }
+
+  private void tell(int place, String what) {
+    int before = Arrays.binarySearch(lineBreaks, place);
+    unread.add("Line " + ((before < 0 ? -before - 1 : before) + 1) + ", " + what);
+  }
+
+  private void understand(Tokens tokens) throws NotUnderstoodException {
+    if (tokens.takes("COPY_BLOCK")) {
+      copy(blocks.get(Integer.parseInt(tokens.next().text())));
+    } else if (tokens.takes("CREATE")) {
+      create(tokens);
+    } else if (tokens.takes("ALTER", "TABLE")) {
+      alter(tokens);
+    } else if (tokens.takes("COMMENT", "ON")) {
+      comment(tokens);
+    } else if (tokens.takes("INSERT", "INTO")) {
+      insert(tokens);
+    } else {
+      throw new NotUnderstoodException();
+    }
+  }
+
+  private void create(Tokens tokens) throws NotUnderstoodException {
+    boolean unique = tokens.takes("UNIQUE");
+    if (tokens.takes("INDEX")) {
+      index(tokens, unique);
+      return;
+    }
+    if (tokens.takes("SEQUENCE")) {
+      return; // What counts by it says so itself.
+    }
+    tokens.expect("TABLE");
+    tokens.takes("IF", "NOT", "EXISTS");
+    var table = new TableDraft(tokens.name());
+    var elements = new TableElements(table, types);
+    int place = tokens.start();
+    for (Tokens element : tokens.brackets().parts()) {
+      try {
+        elements.read(element);
+      } catch (NotUnderstoodException e) {
+        tell(element.start(), "not understood in " + table.name + ": " + element.whole());
+      }
+    }
+    elements.unread().forEach(what -> tell(place, "left out of " + table.name + ": " + what));
+    while (!tokens.isOver()) {
+      if (tokens.takes("COMMENT")) {
+        tokens.takes("=");
+        table.comment = TableElements.text(tokens.next());
+      } else {
+        tokens.next(); // How and where it is stored.
+      }
+    }
+    if (tables.putIfAbsent(table.name, table) != null) {
+      tell(place, "there is a table " + table.name + " already.");
+    }
+    anyCase.put(table.name, table);
+  }
+
+  private TableDraft table(Tokens tokens) throws NotUnderstoodException {
+    TableDraft table = anyCase.get(tokens.name());
+    if (table == null) {
+      throw new NotUnderstoodException();
+    }
+    return table;
+  }
+
+  private void index(Tokens tokens, boolean unique) throws NotUnderstoodException {
+    tokens.takes("IF", "NOT", "EXISTS");
+    String name = tokens.name();
+    tokens.expect("ON");
+    tokens.takes("ONLY");
+    TableDraft table = table(tokens);
+    if (tokens.takes("USING")) {
+      tokens.expect("BTREE");
+    }
+    List<String> columns = tokens.names();
+    if (!tokens.isOver() || !table.columns.keySet().containsAll(columns)) {
+      throw new NotUnderstoodException();
+    }
+    if (unique) {
+      table.uniqueKeys.add(new Key(name, columns));
+    } else {
+      table.indexes.add(new CatalogIndex(name, columns));
+    }
+  }
+
+  private void alter(Tokens tokens) throws NotUnderstoodException {
+    tokens.takes("ONLY");
+    TableDraft table = table(tokens);
+    if (tokens.takes("OWNER") || tokens.takes("ENABLE") || tokens.takes("DISABLE")) {
+      return;
+    }
+    if (tokens.takes("ALTER")) {
+      tokens.takes("COLUMN");
+      TableDraft.ColumnDraft column = table.columns.get(tokens.name());
+      if (column == null) {
+        throw new NotUnderstoodException();
+      }
+      if (tokens.takes("SET", "DEFAULT")) {
+        TableElements.defaultOf(column, tokens.rest());
+      } else if (tokens.takes("SET", "NOT", "NULL")) {
+        column.required = true;
+      } else if (tokens.takes("ADD", "GENERATED") || tokens.takes("RESTART")) {
+        column.counts = true;
+      } else {
+        throw new NotUnderstoodException();
+      }
+      return;
+    }
+    tokens.takes("WITH", "CHECK");
+    tokens.expect("ADD");
+    tokens.takes("COLUMN");
+    Tokens elements = tokens.sees("(") ? tokens.brackets() : tokens;
+    var reading = new TableElements(table, types);
+    for (Tokens element : elements.parts()) {
+      element.takes("ADD");
+      element.takes("COLUMN");
+      reading.read(element);
+    }
+    int place = tokens.start();
+    reading.unread().forEach(what -> tell(place, "left out of " + table.name + ": " + what));
+  }
+
+  private void comment(Tokens tokens) throws NotUnderstoodException {
+    if (tokens.takes("TABLE")) {
+      TableDraft table = table(tokens);
+      tokens.expect("IS");
+      table.comment = TableElements.text(tokens.next());
+      return;
+    }
+    tokens.expect("COLUMN");
+    var path = new ArrayList<String>(List.of(tokens.next().name()));
+    while (tokens.takes(".")) {
+      path.add(tokens.next().name());
+    }
+    tokens.expect("IS");
+    TableDraft table = path.size() < 2 ? null : anyCase.get(path.get(path.size() - 2));
+    TableDraft.ColumnDraft column = table == null ? null : table.columns.get(path.getLast());
+    if (column == null) {
+      throw new NotUnderstoodException();
+    }
+    column.comment = TableElements.text(tokens.next());
+  }
+
+  private void insert(Tokens tokens) throws NotUnderstoodException {
+    TableDraft table = table(tokens);
+    List<String> columns = tokens.sees("(") ? tokens.names() : List.copyOf(table.columns.keySet());
+    tokens.expect("VALUES");
+    var found = new ArrayList<Map<String, String>>();
+    do {
+      found.add(ScriptValues.row(columns, tokens.brackets().parts(), escapes));
+    } while (tokens.takes(","));
+    rows.computeIfAbsent(table.name, name -> new ArrayList<>()).addAll(found);
+  }
+
+  private void copy(String[] block) throws NotUnderstoodException {
+    TableDraft table = table(new Tokens(block[0], SqlToken.of(block[0])));
+    List<String> columns =
+        block[1] == null
+            ? List.copyOf(table.columns.keySet())
+            : new Tokens("(" + block[1] + ")", SqlToken.of("(" + block[1] + ")")).names();
+    List<Map<String, String>> into = rows.computeIfAbsent(table.name, name -> new ArrayList<>());
+    for (String line : block[2].lines().toList()) {
+      into.add(ScriptValues.copied(columns, line));
+    }
+  }
+}

@@ -1,0 +1,140 @@
+package joiner.database;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import joiner.Pottery;
+import joiner.Tries;
+import joiner.catalog.Catalog;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.ForeignKey;
+import joiner.catalog.SqlExpression;
+import joiner.ddl.RowsChoice;
+import joiner.ddl.SchemaScript;
+import joiner.ddl.SqlScript;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.rows.Rows;
+import joiner.rows.ValueReader;
+import org.junit.jupiter.api.Test;
+
+/** A law: what a script was printed from is what is read from it. */
+class ScriptsReadBackTest {
+  /** A table as words, without the order in which it says things. */
+  private static List<Object> said(CatalogTable table, Dialect dialect) {
+    return List.of(
+        table.columns().stream()
+            .map(
+                c ->
+                    List.of(
+                        c.name(),
+                        c.type(),
+                        c.required(),
+                        c.counts() ? "" : c.defaultValue().map(d -> sql(d)).orElse(""),
+                        c.counts(),
+                        dialect.keepsComments() ? c.comment() : ""))
+            .toList(),
+        table.primaryKey().map(k -> k.columns()).orElse(List.of()),
+        new HashSet<>(table.uniqueKeys()),
+        new HashSet<>(table.foreignKeys().stream().map(ScriptsReadBackTest::said).toList()),
+        table.checks().stream().map(c -> c.name() + ": " + sql(c.condition())).toList(),
+        new HashSet<>(table.indexes()),
+        dialect.keepsComments() ? table.comment() : "");
+  }
+
+  /** What stands around an expression in a script, as brackets, is not part of it. */
+  private static String sql(SqlExpression expression) {
+    String sql = expression.sql().strip();
+    while (sql.startsWith("(") && sql.endsWith(")")) {
+      sql = sql.substring(1, sql.length() - 1).strip();
+    }
+    return sql;
+  }
+
+  private static List<Object> said(ForeignKey key) {
+    return List.of(
+        key.name(),
+        key.columns(),
+        key.parent(),
+        key.parentColumns(),
+        key.onDelete(),
+        key.onUpdate());
+  }
+
+  private static List<String> differences(Catalog promised, Catalog read, Dialect dialect) {
+    var differences = new ArrayList<String>();
+    for (CatalogTable table : promised.tables()) {
+      Optional<CatalogTable> is = read.find(table.name());
+      if (is.isEmpty()) {
+        differences.add(table.name() + " is missing");
+      } else if (!said(is.get(), dialect).equals(said(table, dialect))) {
+        differences.add(said(table, dialect) + "\n  read as\n  " + said(is.get(), dialect));
+      }
+    }
+    return differences;
+  }
+
+  @Test
+  void everyScriptIsReadBackWhole() {
+    var problems = new ArrayList<String>();
+    Tries.of(60)
+        .forEach(
+            seed -> {
+              Draft draft = SoundDesigns.draft(seed);
+              for (Dialect dialect : Dialects.ALL) {
+                SchemaScript script = SchemaScript.of(draft, dialect, RowsChoice.NONE);
+                SqlScript read = SqlScript.of(script.text("Studio"), Optional.of(dialect));
+                String where = "seed " + seed + ", " + dialect.engine() + ": ";
+                differences(script.promise(), read.catalog(), dialect)
+                    .forEach(problem -> problems.add(where + problem));
+                read.unread().forEach(line -> problems.add(where + line));
+              }
+            });
+    assertThat(problems).isEmpty();
+  }
+
+  @Test
+  void theStudiosRowsAreReadBackFromTheScriptOfEveryEngine() {
+    Draft demo = Pottery.demo();
+    for (Dialect dialect : Dialects.ALL) {
+      String text = SchemaScript.of(demo, dialect, RowsChoice.ALL).text("Studio");
+      for (Optional<Dialect> known : List.of(Optional.of(dialect), Optional.<Dialect>empty())) {
+        SqlScript read = SqlScript.of(text, known);
+        assertThat(read.unread()).as(dialect.engine()).isEmpty();
+        Draft back = read.draft("Studio", new ArrayList<>());
+        for (Table table : demo.design().tables()) {
+          Table is = back.design().tableNamed(table.name()).orElseThrow();
+          assertRows(demo, table, back.rows().of(is.id()), is, dialect);
+        }
+      }
+    }
+  }
+
+  private static void assertRows(Draft demo, Table table, Rows read, Table is, Dialect dialect) {
+    Rows rows = demo.rows().of(table.id());
+    assertThat(read.count()).as(dialect.engine() + " " + table.name()).isEqualTo(rows.count());
+    for (Field field : table.fields()) {
+      FieldId id = is.fieldNamed(field.name()).orElseThrow().id();
+      for (int row = 0; row < read.count(); row++) {
+        assertThat(ValueReader.valueOrNull(inForm(read.cell(row, id), field), field.type()))
+            .as(dialect.engine() + " " + table.name() + "." + field.name())
+            .isEqualTo(ValueReader.valueOrNull(rows.cell(row, field.id()), field.type()));
+      }
+    }
+  }
+
+  /** SQLite has no types of its own for moments, so they come back as its texts. */
+  private static Optional<String> inForm(Optional<String> cell, Field field) {
+    return field.type() instanceof FieldType.DateTime
+        ? cell.map(text -> text.replaceFirst("^(.{10}) ", "$1T"))
+        : cell;
+  }
+}
