@@ -38,8 +38,7 @@ final class FileKind {
     }
     if (name.endsWith(".sql") || name.endsWith(".ddl")) {
       return Optional.of(
-          "this is an SQL script, which is not read; run it on a database and save the tables as"
-              + " CSV.");
+          "this is an SQL script; bring its tables into a design in Gather or with joiner import.");
     }
     return isBinary(head)
         ? Optional.of("this is no text; save its tables as CSV, xlsx or ods first.")

@@ -200,6 +200,30 @@ class WindowTest {
   }
 
   @Test
+  void aScriptOfSqlBringsItsTablesAndWhatIsNotUnderstoodIsTold(FxRobot robot) throws Exception {
+    Frame frame = (Frame) window.getScene().getUserData();
+    Path script = folder.resolve("tools.sql");
+    java.nio.file.Files.writeString(
+        script,
+        "CREATE TABLE tool (tool_id integer PRIMARY KEY, kiln varchar(9));\nCREATE VIEW v AS SELECT 1;");
+    robot.interact(() -> frame.gather(script));
+    until(() -> bench.design().tableNamed("tool").isPresent());
+    until(
+        () ->
+            bench.notices().shown().stream()
+                .anyMatch(n -> n.text().contains("Line 2, not understood: CREATE VIEW")));
+    robot.interact(bench::undo);
+    assertThat(bench.design().tableNamed("tool")).isEmpty();
+    Path none = folder.resolve("none.sql");
+    java.nio.file.Files.writeString(none, "SELECT 1;");
+    robot.interact(() -> frame.gather(none));
+    until(
+        () ->
+            bench.notices().shown().stream()
+                .anyMatch(n -> n.text().contains("none.sql makes no table")));
+  }
+
+  @Test
   void undoAndRedoAreNamedAndBoundToKeys(FxRobot robot) throws Exception {
     choose(robot, "kiln");
     go(robot, Stage.SHAPE);

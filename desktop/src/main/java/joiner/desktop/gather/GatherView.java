@@ -9,6 +9,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.MenuButton;
@@ -33,6 +35,7 @@ import joiner.desktop.work.Request;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
+import joiner.edit.AddDesign;
 import joiner.format.UnreadableFileException;
 import joiner.model.FieldId;
 import joiner.rows.EncodedTable;
@@ -48,6 +51,9 @@ import org.jspecify.annotations.Nullable;
  * one wide table into those it becomes.
  */
 public final class GatherView implements StageView {
+  /** So many things that were not understood stand in a notice; the others are counted. */
+  private static final int MOST_TOLD = 8;
+
   private final Workbench bench;
   private final StartChoices starts;
   private final Texts texts = Texts.beside(GatherView.class);
@@ -311,7 +317,11 @@ public final class GatherView implements StageView {
   public void choose() {
     var chooser = new FileChooser();
     chooser.setTitle(texts.get("choose"));
-    List<String> endings = SourceFile.ENDINGS.stream().map(ending -> "*." + ending).toList();
+    List<String> endings =
+        Stream.concat(
+                SourceFile.ENDINGS.stream(), Stream.of("sql", "ddl", "sqlite", "sqlite3", "db"))
+            .map(ending -> "*." + ending)
+            .toList();
     chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(texts.get("files"), endings));
     List<File> files = chooser.showOpenMultipleDialog(main.getScene().getWindow());
     Optional.ofNullable(files).orElse(List.of()).forEach(file -> open(file.toPath()));
@@ -330,7 +340,57 @@ public final class GatherView implements StageView {
 
   /** Reads a file and shows it. */
   public void open(Path file) {
-    open(file, ReadingOptions.DETECT);
+    if (WholeSchema.is(file)) {
+      bring(file);
+    } else {
+      open(file, ReadingOptions.DETECT);
+    }
+  }
+
+  /** Adds the tables of a file that says a whole schema. */
+  private void bring(Path file) {
+    String name = String.valueOf(file.getFileName());
+    var card = new WaitingCard();
+    Job<WholeSchema> job =
+        bench
+            .runner()
+            .start(
+                Request.<WholeSchema>of(
+                        "read " + name,
+                        texts.get("reading", name),
+                        progress -> WholeSchema.read(file, name, progress),
+                        schema -> {
+                          main.getChildren().remove(card.node);
+                          brought(name, schema);
+                        },
+                        failure -> {
+                          main.getChildren().remove(card.node);
+                          failed(failure);
+                        })
+                    .whenStopped(() -> main.getChildren().remove(card.node)));
+    card.show(name, job);
+    main.getChildren().addFirst(card.node);
+  }
+
+  private void brought(String name, WholeSchema schema) {
+    int tables = schema.draft().design().tables().size();
+    if (tables > 0 && bench.apply(() -> new AddDesign(schema.draft()))) {
+      bench.stageProperty().set(Stage.CONNECT);
+      bench.tellDone(texts.get("brought", tables, name), texts.get("undo"));
+    }
+    if (tables == 0) {
+      bench.tell(Notice.Sort.REFUSED, texts.get("brought.nothing", name));
+    }
+    if (!schema.notices().isEmpty()) {
+      String some = schema.notices().stream().limit(MOST_TOLD).collect(Collectors.joining("\n"));
+      int more = schema.notices().size() - MOST_TOLD;
+      bench.tell(
+          Notice.Sort.HINT,
+          texts.get("brought.unread", name)
+              + "\n"
+              + some
+              + (more > 0 ? "\n" + texts.get("brought.more", more) : ""));
+    }
   }
 
   private void open(Path file, ReadingOptions options) {
