@@ -25,6 +25,7 @@ class LayersTest {
           "engine",
           "discovery",
           "edit",
+          "split",
           "finding",
           "audit",
           "compare",
@@ -60,6 +61,23 @@ class LayersTest {
   @Test
   void packagesFormNoCircle() {
     slices().matching("joiner.(*)..").should().beFreeOfCycles().check(CORE);
+  }
+
+  /** Nothing in an edit can be another one the next time it is looked at. */
+  @Test
+  void editsAndChangesAreData() {
+    ArchRuleDefinition.classes()
+        .that()
+        .implement(joiner.edit.Edit.class)
+        .should()
+        .beRecords()
+        .check(CORE);
+    ArchRuleDefinition.classes()
+        .that()
+        .implement(joiner.change.Change.class)
+        .should()
+        .beRecords()
+        .check(CORE);
   }
 
   @Test

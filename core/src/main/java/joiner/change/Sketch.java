@@ -80,10 +80,9 @@ final class Sketch {
       case Change.TableAdded(Table table, int place) -> add(table, place);
       case Change.TableRemoved(Table table, int place) -> remove(table, place);
       case Change.TableChanged(TableId table, TableFacts before, TableFacts after) -> {
-        Parts changed = parts(table);
-        expect(changed.facts, before, table);
-        changed.changing();
-        changed.facts = after;
+        expect(parts(table).facts, before, table);
+        parts(table).changing();
+        parts(table).facts = after;
       }
       case Change.TablesOrdered(var before, var after) -> {
         expect(tables, before, "the order of tables");
@@ -108,12 +107,7 @@ final class Sketch {
           replace(relationships, before, after, Relationship::id);
       case Change.RelationshipsOrdered(List<RelationshipId> before, List<RelationshipId> after) ->
           order(relationships, before, after, Relationship::id);
-      case Change.RowsReplaced(TableId table, int place, Rows before, Rows after) -> {
-        Rows present = rows(table);
-        fits(place + before.count() <= present.count(), table);
-        expect(present.slice(place, place + before.count()), before, table);
-        rows.put(table, present.spliced(place, before.count(), after));
-      }
+      case Change.RowsReplaced replaced -> replace(replaced);
       case Change.CellChanged(TableId table, var field, int row, var before, var after) -> {
         Rows present = rows(table);
         fits(row < present.count(), table);
@@ -121,11 +115,19 @@ final class Sketch {
         rows.put(table, present.withCell(row, field, after));
       }
       case Change.ColumnChanged(TableId table, var field, Rows before, Rows after) -> {
-        Rows present = rows(table);
-        expect(present.only(field), before, table);
-        rows.put(table, present.withColumnOf(field, after));
+        expect(rows(table).only(field), before, table);
+        rows.put(table, rows(table).withColumnOf(field, after));
       }
     }
+  }
+
+  private void replace(Change.RowsReplaced change) {
+    TableId table = change.table();
+    Rows present = rows(table);
+    int end = change.place() + change.before().count();
+    fits(end <= present.count(), table);
+    expect(present.slice(change.place(), end), change.before(), table);
+    rows.put(table, present.spliced(change.place(), change.before().count(), change.after()));
   }
 
   private void add(Table table, int place) {

@@ -55,20 +55,8 @@ public final class Effects {
       case Change.FieldRemoved(TableId table, Field field, int place) -> removed(table, field);
       case Change.FieldChanged(TableId table, Field old, Field now) ->
           effects.addAll(FieldEffects.of(before.design().table(table), old, now));
-      case Change.RelationshipAdded(Relationship r, int place) ->
-          relationship(
-              Effect.Kind.RELATIONSHIP_ADDED,
-              Risk.REFUSES,
-              after,
-              r,
-              " is added: " + says(after, r));
-      case Change.RelationshipRemoved(Relationship r, int place) ->
-          relationship(
-              Effect.Kind.RELATIONSHIP_REMOVED,
-              Risk.NONE,
-              before,
-              r,
-              " is removed: " + says(before, r));
+      case Change.RelationshipAdded(Relationship r, int place) -> added(r);
+      case Change.RelationshipRemoved(Relationship r, int place) -> removed(r);
       case Change.RelationshipChanged(Relationship old, Relationship now) -> changed(old, now);
       case Change.TablesOrdered order -> order(Optional.empty(), "The tables stand");
       case Change.FieldsOrdered(TableId table, var old, var now) -> {
@@ -145,6 +133,16 @@ public final class Effects {
         Optional.empty(),
         Risk.LOSES,
         "The table " + table.label() + " is removed" + with(before, table) + ".");
+  }
+
+  private void added(Relationship r) {
+    String message = " is added: " + says(after, r);
+    relationship(Effect.Kind.RELATIONSHIP_ADDED, Risk.REFUSES, after, r, message);
+  }
+
+  private void removed(Relationship r) {
+    String message = " is removed: " + says(before, r);
+    relationship(Effect.Kind.RELATIONSHIP_REMOVED, Risk.NONE, before, r, message);
   }
 
   private static String with(Draft draft, Table table) {

@@ -49,6 +49,16 @@ final class FieldEffects {
               + TypeWords.of(before.type())
               + ".");
     }
+    demands(what);
+    if (!before.description().equals(after.description())) {
+      changed(Risk.NONE, what + " has another note.");
+    }
+    if (!before.extras().equals(after.extras())) {
+      changed(Risk.NONE, what + " has other properties that Joiner keeps for others.");
+    }
+  }
+
+  private void demands(String what) {
     if (before.required() != after.required()) {
       changed(
           after.required() ? Risk.REFUSES : Risk.NONE,
@@ -64,12 +74,6 @@ final class FieldEffects {
       changed(
           looser ? Risk.NONE : Risk.REFUSES,
           what + (looser ? " has no limits any more." : " has other limits."));
-    }
-    if (!before.description().equals(after.description())) {
-      changed(Risk.NONE, what + " has another note.");
-    }
-    if (!before.extras().equals(after.extras())) {
-      changed(Risk.NONE, what + " has other properties that Joiner keeps for others.");
     }
   }
 

@@ -214,15 +214,11 @@ final class TableElements {
       table.checks.add(new Check(constraint, SqlExpression.found(element.brackets().rest())));
     } else if (element.takes("REFERENCES")) {
       reference(constraint, List.of(name), element);
-    } else if (element.takes("GENERATED")) {
-      generated(name, column, element);
-    } else if (element.takes("AUTO_INCREMENT") || element.takes("AUTOINCREMENT")) {
+    } else if (counts(element)) {
       column.counts = true;
-    } else if (element.takes("IDENTITY")) {
-      column.counts = true;
-      if (element.sees("(")) {
-        element.brackets();
-      }
+    } else if (element.takes("GENERATED", "ALWAYS", "AS")) {
+      unread.add("How " + name + " is computed: " + element.brackets().rest());
+      skipWords(element, "STORED", "VIRTUAL", "PERSISTED");
     } else if (element.takes("COMMENT")) {
       column.comment = text(element.next());
     } else if (element.takes("COLLATE")) {
@@ -238,22 +234,19 @@ final class TableElements {
     }
   }
 
-  private void generated(String name, ColumnDraft column, Tokens element)
-      throws NotUnderstoodException {
-    if (!element.takes("ALWAYS")) {
-      element.expect("BY", "DEFAULT");
-      element.takes("ON", "NULL");
+  /** The ways to say that a column counts up. */
+  private static boolean counts(Tokens element) throws NotUnderstoodException {
+    boolean counts =
+        element.takes("AUTO_INCREMENT")
+            || element.takes("AUTOINCREMENT")
+            || element.takes("IDENTITY")
+            || element.takes("GENERATED", "ALWAYS", "AS", "IDENTITY")
+            || element.takes("GENERATED", "BY", "DEFAULT", "AS", "IDENTITY")
+            || element.takes("GENERATED", "BY", "DEFAULT", "ON", "NULL", "AS", "IDENTITY");
+    if (counts && element.sees("(")) {
+      element.brackets(); // Where it begins.
     }
-    element.expect("AS");
-    if (element.takes("IDENTITY")) {
-      column.counts = true;
-      if (element.sees("(")) {
-        element.brackets();
-      }
-      return;
-    }
-    unread.add("How " + name + " is computed: " + element.brackets().rest());
-    skipWords(element, "STORED", "VIRTUAL", "PERSISTED");
+    return counts;
   }
 
   /** A default that takes the next number of a sequence counts. */

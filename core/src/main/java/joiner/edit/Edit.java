@@ -3,29 +3,11 @@ package joiner.edit;
 import java.util.List;
 import joiner.meaning.Draft;
 
-/** A change of a design and its rows. Undo is going back to the value before. */
-public sealed interface Edit
-    permits AddDesign,
-        AddTable,
-        RemoveTable,
-        ChangeTable,
-        ChangeTitle,
-        AddField,
-        ChangeField,
-        RemoveField,
-        SetUnique,
-        AddRelationship,
-        ChangeRelationship,
-        RemoveRelationship,
-        SetParentRequired,
-        SetChildUnique,
-        ToManyToMany,
-        FromManyToMany,
-        ChoicesToLookup,
-        ChangeRows,
-        SplitTable,
-        Prepared,
-        Several {
+/**
+ * A change of a design and its rows, as data: two that do the same are equal. What it did is found
+ * by comparing ({@link joiner.change.Changes}).
+ */
+public interface Edit {
 
   /** What it does, as "make Email unique"; shown after "Undo:". */
   String name();

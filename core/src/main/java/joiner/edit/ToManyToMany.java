@@ -89,24 +89,32 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             r.parentFields(),
             r.onDelete() == ReferentialAction.SET_NULL ? ReferentialAction.CASCADE : r.onDelete(),
             r);
-    var fields = new ArrayList<>(childSide);
-    fields.addAll(parentSide);
-    List<FieldId> key = fields.stream().map(Field::id).toList();
-    var index =
-        new Index(
-            ConstraintNaming.index(name, List.of(parent.name())),
-            parentSide.stream().map(Field::id).toList());
-    Table join =
-        empty
-            .withFields(fields)
-            .withPrimaryKey(key)
-            .withIndexes(List.of(index))
-            .withKind(new TableKind.Join(toChild.id(), toParent.id()));
-    Rows links = links(draft, r, child, key);
+    Table join = joining(empty, childSide, parentSide, parent.name(), toChild, toParent);
+    Rows links = links(draft, r, child, join.primaryKey());
     Draft untied = untied(draft, r);
     return untied.with(
         untied.design().withTableAdded(join, toChild, toParent),
         untied.rows().with(join.id(), none -> links));
+  }
+
+  private static Table joining(
+      Table empty,
+      List<Field> childSide,
+      List<Field> parentSide,
+      String parent,
+      Relationship toChild,
+      Relationship toParent) {
+    var fields = new ArrayList<>(childSide);
+    fields.addAll(parentSide);
+    var index =
+        new Index(
+            ConstraintNaming.index(empty.name(), List.of(parent)),
+            parentSide.stream().map(Field::id).toList());
+    return empty
+        .withFields(fields)
+        .withPrimaryKey(fields.stream().map(Field::id).toList())
+        .withIndexes(List.of(index))
+        .withKind(new TableKind.Join(toChild.id(), toParent.id()));
   }
 
   private static Table empty(Design design, String name, Table child, Table parent) {

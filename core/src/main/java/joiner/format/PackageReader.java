@@ -200,7 +200,9 @@ final class PackageReader {
     var relationships = new ArrayList<Relationship>();
     for (TableJson.Read read : reads.values()) {
       for (Json foreign : read.foreignKeys()) {
-        relationships.add(RelationshipJson.read(foreign, read.table(), tables, file));
+        Relationship r = RelationshipJson.read(foreign, read.table(), tables, file);
+        name(r.extras(), "relationship " + r.name());
+        relationships.add(r);
       }
     }
     String name =

@@ -183,4 +183,53 @@ class PackageDetailsTest {
         .containsPattern("\"enum\": \\[\\s*6,\\s*7\\s*\\]");
     assertThat(DesignFolder.open(folder).draft()).isEqualTo(limited);
   }
+
+  @Test
+  void whatIsNotUnderstoodIsWrittenBackAtEveryLevel() throws Exception {
+    Files.writeString(
+        folder.resolve("datapackage.json"),
+        """
+        {"name": "p", "ofPackage": 1, "joiner:more": {"ofMore": 2},
+         "resources": [
+          {"name": "kiln", "path": "kiln.csv", "ofResource": 3, "joiner:more": {"ofTable": 4},
+           "schema": {"ofSchema": 5, "primaryKey": "id",
+            "fields": [{"name": "id", "type": "integer", "ofField": 6,
+                        "constraints": {"ofConstraints": 7}, "joiner:more": {"ofOwn": 8}}]}},
+          {"name": "firing", "path": "firing.csv",
+           "schema": {"fields": [{"name": "kiln", "type": "integer"}],
+            "foreignKeys": [{"fields": "kiln", "ofKey": 9, "joiner:more": {"ofRelationship": 10},
+                             "reference": {"resource": "kiln", "fields": "id", "ofReference": 11}}]}},
+          {"name": "photo", "path": "photo.png", "mediatype": "image/png", "ofOther": 12}]}
+        """);
+    Files.writeString(folder.resolve("kiln.csv"), "id\n1\n");
+    Files.writeString(folder.resolve("firing.csv"), "kiln\n1\n");
+    Files.writeString(folder.resolve("photo.png"), "no picture");
+    DesignFolder.Opened opened = DesignFolder.open(folder);
+    Draft renamed = opened.draft().withDesign(opened.draft().design().withTitle("Studio"));
+    DesignFolder.save(renamed, folder);
+    String saved = Files.readString(folder.resolve("datapackage.json"));
+    List<String> kept =
+        List.of(
+            "ofPackage",
+            "ofMore",
+            "ofResource",
+            "ofTable",
+            "ofSchema",
+            "ofField",
+            "ofConstraints",
+            "ofOwn",
+            "ofKey",
+            "ofRelationship",
+            "ofReference",
+            "ofOther");
+    for (int i = 0; i < kept.size(); i++) {
+      assertThat(saved).contains("\"" + kept.get(i) + "\": " + (i + 1));
+    }
+    assertThat(folder.resolve("photo.png")).hasContent("no picture");
+    assertThat(DesignFolder.open(folder).draft()).isEqualTo(renamed);
+    String notices = String.join("\n", opened.notices());
+    for (String name : List.of("ofResource", "ofField", "ofKey", "ofPackage")) {
+      assertThat(notices).contains(name);
+    }
+  }
 }

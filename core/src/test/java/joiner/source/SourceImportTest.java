@@ -11,8 +11,6 @@ import joiner.Pottery;
 import joiner.audit.Audit;
 import joiner.discovery.Fact;
 import joiner.discovery.FactSearch;
-import joiner.edit.Split;
-import joiner.edit.SplitChoices;
 import joiner.finding.DesignChecks;
 import joiner.finding.Severity;
 import joiner.meaning.Draft;
@@ -22,6 +20,8 @@ import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.SampleRows;
+import joiner.split.Split;
+import joiner.split.SplitChoices;
 import org.junit.jupiter.api.Test;
 
 class SourceImportTest {

@@ -27,9 +27,6 @@ import joiner.discovery.FoundMultivalued;
 import joiner.discovery.MultivaluedSearch;
 import joiner.edit.Edit;
 import joiner.edit.Prepared;
-import joiner.edit.Split;
-import joiner.edit.SplitChoices;
-import joiner.edit.SplitTable;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.FieldId;
@@ -40,6 +37,9 @@ import joiner.rows.EncodedTable;
 import joiner.source.ImportOptions;
 import joiner.source.ProfiledSource;
 import joiner.source.SourceImport;
+import joiner.split.Split;
+import joiner.split.SplitChoices;
+import joiner.split.SplitTable;
 
 /**
  * One table of a source on the split bench: the facts found, those confirmed, the contradictions

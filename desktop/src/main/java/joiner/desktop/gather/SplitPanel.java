@@ -20,9 +20,9 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.discovery.Contradiction;
-import joiner.edit.Split;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.split.Split;
 
 /** What a table becomes: the tables, what is open, and the proof. */
 final class SplitPanel {

@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.List;
 import joiner.model.Design;

@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -11,6 +11,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import joiner.edit.Counters;
+import joiner.edit.EditRefusedException;
 import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.model.Field;

@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -7,9 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.dependency.AttributeSet;
 import joiner.discovery.Contradiction;
-import joiner.edit.SplitChoices.Decision;
-import joiner.edit.SplitChoices.Merge;
-import joiner.edit.SplitChoices.Settlement;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -17,6 +14,9 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.EncodedTable;
 import joiner.rows.Rows;
+import joiner.split.SplitChoices.Decision;
+import joiner.split.SplitChoices.Merge;
+import joiner.split.SplitChoices.Settlement;
 
 /**
  * A table split by what has been confirmed about it, worked out in full: the tables it becomes, the

@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,7 +11,9 @@ import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import joiner.dependency.AttributeSet;
-import joiner.edit.SplitPlan.Group;
+import joiner.edit.Counters;
+import joiner.edit.EditRefusedException;
+import joiner.edit.RemoveField;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -25,6 +27,7 @@ import joiner.model.UniqueKey;
 import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
+import joiner.split.SplitPlan.Group;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -9,10 +9,11 @@ import java.util.stream.Collectors;
 import joiner.dependency.AttributeSet;
 import joiner.dependency.Dependency;
 import joiner.dependency.Scheme;
-import joiner.edit.SplitChoices.Decision;
+import joiner.edit.EditRefusedException;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import joiner.split.SplitChoices.Decision;
 import org.jspecify.annotations.Nullable;
 
 /**

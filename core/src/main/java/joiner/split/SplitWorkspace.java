@@ -1,10 +1,13 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import joiner.edit.AddRelationship;
+import joiner.edit.AddTable;
+import joiner.edit.Edit;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Index;

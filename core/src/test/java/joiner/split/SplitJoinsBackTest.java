@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import joiner.Tries;
-import joiner.edit.SplitChoices.Decision;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -22,6 +21,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
+import joiner.split.SplitChoices.Decision;
 import org.junit.jupiter.api.Test;
 
 /**

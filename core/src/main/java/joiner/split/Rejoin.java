@@ -1,4 +1,4 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -1,6 +1,8 @@
-package joiner.edit;
+package joiner.split;
 
 import java.util.stream.Collectors;
+import joiner.edit.Edit;
+import joiner.edit.EditRefusedException;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 import joiner.model.TableId;
