@@ -2,11 +2,13 @@ package joiner.edit;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
 import joiner.rows.Rows;
 
 /** Changes sample rows of one table. */
@@ -32,6 +34,13 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     }
   }
 
+  private record WithoutRows(Set<Integer> rows) implements To {
+    @Override
+    public Rows of(Rows before) {
+      return before.without(rows);
+    }
+  }
+
   private record Numbered(FieldId counter) implements To {
     @Override
     public Rows of(Rows rows) {
@@ -50,6 +59,14 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
   /** Adds a row without values at the end. */
   public static ChangeRows added(Table table) {
     return new ChangeRows("add a row to " + table.label(), table.id(), new WithEmptyRow());
+  }
+
+  /** Removes rows, given by their places from 0. */
+  public static ChangeRows removed(Table table, Set<Integer> rows) {
+    return new ChangeRows(
+        "remove " + Counts.of(rows.size(), "row", "rows") + " of " + table.label(),
+        table.id(),
+        new WithoutRows(Set.copyOf(rows)));
   }
 
   /** Numbers the rows from 1 in a field. */

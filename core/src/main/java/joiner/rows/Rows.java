@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
 
@@ -196,6 +197,19 @@ public final class Rows {
       changed.put(field, column);
     }
     return new Rows(length, changed);
+  }
+
+  /** The same rows without some, given by their places from 0. */
+  public Rows without(Set<Integer> gone) {
+    int[] kept = IntStream.range(0, count).filter(row -> !gone.contains(row)).toArray();
+    Map<FieldId, @Nullable String[]> fewer = new LinkedHashMap<>();
+    columns.forEach(
+        (field, column) -> {
+          @Nullable String[] cells = new String[kept.length];
+          Arrays.setAll(cells, i -> column[kept[i]]);
+          fewer.put(field, cells);
+        });
+    return new Rows(kept.length, fewer);
   }
 
   /** As many rows with that field alone. */

@@ -211,4 +211,20 @@ class EditTest {
         .isInstanceOf(EditRefusedException.class)
         .hasMessageContaining("another name");
   }
+
+  @Test
+  void removedRowsGoAndTheOthersKeepTheirOrder() {
+    Draft demo = Pottery.demo();
+    Table kiln = demo.design().table(new TableId("kiln"));
+    var name = new FieldId("name");
+    ChangeRows removal = ChangeRows.removed(kiln, java.util.Set.of(0, 2));
+    Draft after = removal.apply(demo);
+    assertThat(removal.name()).isEqualTo("remove 2 rows of Kiln");
+    assertThat(after.rows().of(kiln.id()).count()).isEqualTo(2);
+    assertThat(after.rows().of(kiln.id()).cell(0, name))
+        .isEqualTo(demo.rows().of(kiln.id()).cell(1, name));
+    assertThat(after.rows().of(kiln.id()).cell(1, name))
+        .isEqualTo(demo.rows().of(kiln.id()).cell(3, name));
+    assertThat(History.startingWith(demo).after(removal).undone().present()).isEqualTo(demo);
+  }
 }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import joiner.Pottery;
 import joiner.RandomDesigns;
 import joiner.Tries;
@@ -65,6 +66,7 @@ class HistoryTest {
         possible.add(ChangeTable.move(table, field, random.nextInt(table.fields().size())));
         if (history.present().rows().of(table.id()).count() > 0) {
           possible.add(ChangeRows.cell(table, 0, field, Optional.of("clay")));
+          possible.add(ChangeRows.removed(table, Set.of(0, 2, 3)));
         }
       }
       if (!table.fields().isEmpty()) {

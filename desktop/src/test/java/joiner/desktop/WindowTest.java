@@ -224,6 +224,21 @@ class WindowTest {
   }
 
   @Test
+  void rowsThatAreChosenAreRemovedAtOnceAndOneUndoBringsThemBack(FxRobot robot) throws Exception {
+    choose(robot, "kiln");
+    go(robot, Stage.SHAPE);
+    var kiln = new TableId("kiln");
+    TableView<?> rows = node(robot, "sample-grid", TableView.class);
+    assertThat(robot.lookup("#remove-rows").queryButton().isDisabled()).isTrue();
+    robot.interact(() -> rows.getSelectionModel().selectIndices(0, 2));
+    robot.interact(() -> robot.lookup("#remove-rows").queryButton().fire());
+    assertThat(bench.draft().rows().of(kiln).count()).isEqualTo(2);
+    assertThat(bench.historyProperty().get().undoName()).contains("remove 2 rows of Kiln");
+    robot.interact(bench::undo);
+    assertThat(bench.draft()).isEqualTo(Pottery.demo());
+  }
+
+  @Test
   void undoAndRedoAreNamedAndBoundToKeys(FxRobot robot) throws Exception {
     choose(robot, "kiln");
     go(robot, Stage.SHAPE);

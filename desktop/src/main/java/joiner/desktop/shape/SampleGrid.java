@@ -8,7 +8,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.collections.ObservableList;
 import javafx.scene.Node;
+import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import joiner.audit.Violation;
@@ -41,6 +43,7 @@ public final class SampleGrid {
     this.bench = bench;
     grid.setId("sample-grid");
     grid.setMinHeight(120);
+    grid.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     grid.setAccessibleText(texts.get("rows.title"));
   }
 
@@ -52,6 +55,21 @@ public final class SampleGrid {
   /** How many cells break the design. */
   int badCells() {
     return bad.values().stream().mapToInt(Set::size).sum();
+  }
+
+  /** Places of the rows chosen, from 0. */
+  ObservableList<Integer> chosen() {
+    return grid.getSelectionModel().getSelectedIndices();
+  }
+
+  /** Removes the rows chosen, as one change. */
+  void removeChosen() {
+    Set<Integer> gone = Set.copyOf(chosen());
+    Optional<Table> table = shownTable.flatMap(bench.design()::find);
+    if (!gone.isEmpty() && table.isPresent()) {
+      bench.apply(ChangeRows.removed(table.get(), gone));
+      bench.tellDone(texts.get("rows.removed", gone.size()), texts.get("undo"));
+    }
   }
 
   /** Shows the rows of a table. */

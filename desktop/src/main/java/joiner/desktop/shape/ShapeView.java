@@ -1,6 +1,8 @@
 package joiner.desktop.shape;
 
+import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -55,7 +57,14 @@ public final class ShapeView implements StageView {
 
   @Override
   public List<Command> commands() {
-    return bench.table().isEmpty() ? List.of() : grid.commands();
+    if (bench.table().isEmpty()) {
+      return List.of();
+    }
+    var commands = new ArrayList<>(grid.commands());
+    if (!samples.chosen().isEmpty()) {
+      commands.add(Command.of(texts.get("rows.remove"), samples::removeChosen));
+    }
+    return commands;
   }
 
   private void show() {
@@ -107,6 +116,9 @@ public final class ShapeView implements StageView {
     int count = bench.draft().rows().of(table.id()).count();
     var add = Parts.button(texts.get("rows.add"), () -> bench.apply(ChangeRows.added(table)));
     add.setDisable(table.fields().isEmpty());
+    var remove = Parts.button(texts.get("rows.remove"), samples::removeChosen);
+    remove.setId("remove-rows");
+    remove.disableProperty().bind(Bindings.isEmpty(samples.chosen()));
     int bad = samples.badCells();
     return Parts.row(
         10,
@@ -114,6 +126,7 @@ public final class ShapeView implements StageView {
         Parts.label(texts.get("rows.count", count), "muted"),
         judgement(count, bad),
         Parts.spring(),
+        remove,
         add);
   }
 }
