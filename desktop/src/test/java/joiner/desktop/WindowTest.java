@@ -239,6 +239,21 @@ class WindowTest {
   }
 
   @Test
+  void aRemovedFieldTellsWhichRulesCanNoLongerBeRead(FxRobot robot) throws Exception {
+    choose(robot, "firing");
+    go(robot, Stage.SHAPE);
+    TableView<?> grid = node(robot, "field-grid", TableView.class);
+    var fields = bench.table().orElseThrow().fields();
+    int ended = fields.indexOf(bench.table().orElseThrow().fieldNamed("ended_at").orElseThrow());
+    robot.interact(() -> grid.getSelectionModel().select(ended));
+    robot.interact(() -> robot.lookup("Remove field").queryButton().fire());
+    assertThat(bench.notices().newest().orElseThrow().text())
+        .contains("The rule Ends after it starts of Firing can no longer be read");
+    robot.interact(bench::undo);
+    assertThat(bench.draft()).isEqualTo(Pottery.demo());
+  }
+
+  @Test
   void undoAndRedoAreNamedAndBoundToKeys(FxRobot robot) throws Exception {
     choose(robot, "kiln");
     go(robot, Stage.SHAPE);

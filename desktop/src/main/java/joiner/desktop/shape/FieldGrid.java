@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
@@ -12,6 +13,8 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.layout.HBox;
+import joiner.compare.Effect;
+import joiner.compare.Impact;
 import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -393,6 +396,17 @@ final class FieldGrid {
     remove(chosen());
   }
 
+  /** What goes with the fields that one does not see here. */
+  private static String takenAlong(Impact impact) {
+    return impact.effects().stream()
+        .filter(
+            effect ->
+                effect.kind() == Effect.Kind.RELATIONSHIP_REMOVED
+                    || effect.kind() == Effect.Kind.FORMULA_BROKEN)
+        .map(effect -> "\n" + effect.message())
+        .collect(Collectors.joining());
+  }
+
   /** Removes fields as one change, which one undo takes back. */
   private void remove(List<Field> gone) {
     if (gone.isEmpty()) {
@@ -400,8 +414,10 @@ final class FieldGrid {
     }
     List<Edit> edits = new ArrayList<>();
     gone.forEach(field -> edits.add(new RemoveField(table.id(), field.id(), field.label())));
-    bench.apply(Edit.all(texts.get("undo.remove", gone.size()), edits));
-    bench.tellDone(texts.get("removed", gone.size()), texts.get("undo"));
+    Edit removal = Edit.all(texts.get("undo.remove", gone.size()), edits);
+    String along = takenAlong(Impact.of(removal, bench.draft()));
+    bench.apply(removal);
+    bench.tellDone(texts.get("removed", gone.size()) + along, texts.get("undo"));
   }
 
   /** What can be done with the chosen field. */
