@@ -32,7 +32,7 @@ final class ConstraintNames {
 
   private String shortened(String name) {
     String mark = "_" + Integer.toHexString(name.hashCode());
-    int room = rules.longestBytes() - mark.length() - 3;
+    int room = rules.longest() - mark.length() - 3;
     var kept = new StringBuilder();
     int bytes = 0;
     for (int point : name.codePoints().toArray()) {

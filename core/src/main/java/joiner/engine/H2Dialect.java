@@ -9,7 +9,14 @@ import joiner.naming.IdentifierRules;
 /** H2. */
 final class H2Dialect extends IsoDialect {
   private static final IdentifierRules NAMES =
-      new IdentifierRules("H2", 256, IdentifierRules.Folding.UPPER, ReservedWords.of("h2"));
+      new IdentifierRules(
+          "H2",
+          256,
+          IdentifierRules.Measure.CHARACTERS,
+          false,
+          true,
+          IdentifierRules.Folding.UPPER,
+          ReservedWords.of("h2"));
 
   private final SqlText text = new H2Text(this::name);
 

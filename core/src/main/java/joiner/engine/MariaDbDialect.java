@@ -18,7 +18,14 @@ import joiner.naming.IdentifierRules;
  */
 final class MariaDbDialect extends Dialect {
   private static final IdentifierRules NAMES =
-      new IdentifierRules("MariaDB", 64, IdentifierRules.Folding.KEPT, ReservedWords.of("mariadb"));
+      new IdentifierRules(
+          "MariaDB",
+          64,
+          IdentifierRules.Measure.CHARACTERS,
+          false,
+          false,
+          IdentifierRules.Folding.KEPT,
+          ReservedWords.of("mariadb"));
   private static final String COLLATION = "utf8mb4_nopad_bin";
 
   /** An index takes 3,072 bytes, a character up to four. */

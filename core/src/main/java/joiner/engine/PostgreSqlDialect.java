@@ -12,7 +12,13 @@ import joiner.naming.IdentifierRules;
 final class PostgreSqlDialect extends IsoDialect {
   private static final IdentifierRules NAMES =
       new IdentifierRules(
-          "PostgreSQL", 63, IdentifierRules.Folding.LOWER, ReservedWords.of("postgresql"));
+          "PostgreSQL",
+          63,
+          IdentifierRules.Measure.BYTES,
+          true,
+          true,
+          IdentifierRules.Folding.LOWER,
+          ReservedWords.of("postgresql"));
 
   private final SqlText text = new PostgreSqlText(this::name);
 

@@ -15,7 +15,13 @@ import joiner.naming.IdentifierRules;
 final class SqliteDialect extends Dialect {
   private static final IdentifierRules NAMES =
       new IdentifierRules(
-          "SQLite", Integer.MAX_VALUE, IdentifierRules.Folding.KEPT, ReservedWords.of("sqlite"));
+          "SQLite",
+          Integer.MAX_VALUE,
+          IdentifierRules.Measure.BYTES,
+          false,
+          true,
+          IdentifierRules.Folding.KEPT,
+          ReservedWords.of("sqlite"));
 
   private final SqlText text = new SqliteText(this::name);
 

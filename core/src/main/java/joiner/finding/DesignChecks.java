@@ -24,6 +24,7 @@ public final class DesignChecks {
           new OneMeaningTwoTypes(),
           new RepeatedNumberedFields(),
           new NameCollides(),
+          new NameNotKept(),
           new ReservedWord(),
           new TiedToNothing(),
           new LookupWithoutUniqueLabel(),

@@ -72,7 +72,7 @@ final class NameCollides implements WholeCheck {
   /** The name in lower case, cut as the strictest engine cuts it. */
   private static String asStored(String name) {
     String lower = name.toLowerCase(Locale.ROOT);
-    int limit = engines().mapToInt(IdentifierRules::longestBytes).min().orElseThrow();
+    int limit = engines().mapToInt(IdentifierRules::longest).min().orElseThrow();
     if (lower.length() <= limit / 4) {
       return lower; // No UTF-8 character takes more than four bytes.
     }

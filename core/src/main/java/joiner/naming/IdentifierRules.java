@@ -8,13 +8,30 @@ import java.util.Set;
  * What one engine allows as a name.
  *
  * @param engine the engine's own name
- * @param longestBytes greatest length in UTF-8 bytes
+ * @param longest greatest length
+ * @param measure what that counts
+ * @param cuts whether the engine cuts off what is longer, without a word; others refuse it
+ * @param wholeUnicode whether names may hold characters beyond U+FFFF
  * @param folding what the engine does with names that are not quoted
  * @param reserved words, in lower case, that are refused as names of tables or columns unless
  *     quoted
  */
 public record IdentifierRules(
-    String engine, int longestBytes, Folding folding, Set<String> reserved) {
+    String engine,
+    int longest,
+    Measure measure,
+    boolean cuts,
+    boolean wholeUnicode,
+    Folding folding,
+    Set<String> reserved) {
+  /** What a length counts. */
+  public enum Measure {
+    /** Bytes in UTF-8. */
+    BYTES,
+    /** UTF-16 code units, which engines call characters. */
+    CHARACTERS
+  }
+
   /** What becomes of the letters of a name that is not quoted. */
   public enum Folding {
     LOWER,
@@ -33,7 +50,19 @@ public record IdentifierRules(
 
   /** Whether the engine would cut the name off or refuse it. */
   public boolean isTooLong(String name) {
-    return name.getBytes(StandardCharsets.UTF_8).length > longestBytes;
+    return length(name) > longest;
+  }
+
+  private int length(String name) {
+    return switch (measure) {
+      case BYTES -> name.getBytes(StandardCharsets.UTF_8).length;
+      case CHARACTERS -> name.length();
+    };
+  }
+
+  /** Whether the name holds characters that the engine has not. */
+  public boolean hasStrangeCharacters(String name) {
+    return !wholeUnicode && name.codePoints().anyMatch(Character::isSupplementaryCodePoint);
   }
 
   /** Whether the name means itself only when it is quoted. */
@@ -55,7 +84,18 @@ public record IdentifierRules(
 
   /** The name as the engine's catalog gives it back. */
   public String stored(String name) {
-    return folding == Folding.UPPER && !needsQuotes(name) ? name.toUpperCase(Locale.ROOT) : name;
+    String kept = cuts && isTooLong(name) ? cut(name) : name;
+    return folding == Folding.UPPER && !needsQuotes(kept) ? kept.toUpperCase(Locale.ROOT) : kept;
+  }
+
+  /** Whole characters, as many as there is room for. */
+  private String cut(String name) {
+    int end = 0;
+    for (int next = 0; next < name.length() && length(name.substring(0, next)) <= longest; ) {
+      end = next;
+      next = name.offsetByCodePoints(next, 1);
+    }
+    return name.substring(0, end);
   }
 
   /**

@@ -74,6 +74,12 @@ class DesignChecksTest {
     FieldType text = new FieldType.Text(20);
     var thirteen = new FieldType.Choice(IntStream.range(0, 13).mapToObj(i -> "form " + i).toList());
     return List.of(
+        new Case("name-not-kept", field("kiln", "name", f -> f.withName("n".repeat(64))), false),
+        new Case("name-not-kept", field("kiln", "name", f -> f.withName("name_🏺")), false),
+        new Case(
+            "name-not-kept",
+            table("kiln", t -> t.withNames("k".repeat(300), "K", t.noun())),
+            false),
         new Case("no-primary-key", table("recipe_line", t -> t.withPrimaryKey(List.of())), true),
         new Case(
             "foreign-key-type-differs", field("firing", "cone_no", f -> f.withType(text)), true),

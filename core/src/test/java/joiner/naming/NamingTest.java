@@ -140,4 +140,18 @@ class NamingTest {
     assertThat(NamingPolicy.singular("pies")).isEqualTo("pie");
     assertThat(NamingPolicy.plural("")).isEqualTo("s");
   }
+
+  @Test
+  void aNameIsCutWhereTheEngineCutsItAndNeverWithinACharacter() {
+    var postgres = Dialects.POSTGRESQL.identifiers();
+    assertThat(postgres.stored("a".repeat(70))).isEqualTo("a".repeat(63));
+    assertThat(postgres.stored("ß".repeat(40))).isEqualTo("ß".repeat(31));
+    assertThat(postgres.stored("a".repeat(63))).isEqualTo("a".repeat(63));
+    var mariadb = Dialects.MARIADB.identifiers();
+    assertThat(mariadb.isTooLong("ß".repeat(64))).isFalse();
+    assertThat(mariadb.isTooLong("ß".repeat(65))).isTrue();
+    assertThat(mariadb.stored("a".repeat(70))).hasSize(70);
+    assertThat(mariadb.hasStrangeCharacters("piece 🏺")).isTrue();
+    assertThat(postgres.hasStrangeCharacters("piece 🏺")).isFalse();
+  }
 }
