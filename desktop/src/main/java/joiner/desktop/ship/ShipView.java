@@ -20,10 +20,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
-import joiner.compare.Comparison;
-import joiner.compare.Effect;
-import joiner.compare.Risk;
-import joiner.database.LiveDesign;
 import joiner.database.Reached;
 import joiner.database.Shipment;
 import joiner.database.Target;
@@ -31,7 +27,6 @@ import joiner.database.TargetRefusedException;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.ShipGate;
-import joiner.ddl.Shortfall;
 import joiner.ddl.Statement;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -78,6 +73,7 @@ public final class ShipView implements StageView {
   private final WhenSeen seen = new WhenSeen(this::ask);
   private final WhenSeen actionsSeen = new WhenSeen(this::showActions);
   private final Label state = Parts.label("", "oak");
+  private final ShipWords words = new ShipWords(texts);
   private final Targets known;
   private final PlaceForm place;
   private Dialect dialect = Dialects.H2;
@@ -187,10 +183,10 @@ public final class ShipView implements StageView {
             ? written.text()
             : written.text() + texts.get("script.cut", Counts.of(written.lines())));
     if (shipped.isEmpty()) {
-      showBefore(written);
+      told.getChildren().setAll(words.before(written, dialect));
     } else if (shipped.get() != bench.draft()) {
       shipped = Optional.empty();
-      showBefore(written);
+      told.getChildren().setAll(words.before(written, dialect));
     }
   }
 
@@ -373,7 +369,8 @@ public final class ShipView implements StageView {
 
   private void shipped(Shipment shipment, Targets.Known there, Draft draft) {
     keep(there);
-    showResult(shipment, there, draft);
+    shipped = Optional.of(draft);
+    told.getChildren().setAll(words.of(shipment, there));
   }
 
   /** Remembers a database that answered. */
@@ -427,6 +424,7 @@ public final class ShipView implements StageView {
       return;
     }
     Draft draft = bench.draft();
+    Dialect asked = dialect;
     place.say(texts.get("place.comparing"), "muted");
     bench
         .runner()
@@ -437,41 +435,12 @@ public final class ShipView implements StageView {
                 progress -> Drift.of(draft, target.get()),
                 drift -> {
                   place.say("");
-                  showDrift(drift, draft);
+                  if (bench.draft() == draft && dialect == asked) { // Else it is news of yesterday.
+                    shipped = Optional.of(draft);
+                    told.getChildren().setAll(words.of(drift));
+                  }
                 },
                 failure -> place.say(failure.message(), "brick")));
-  }
-
-  /** What a database has otherwise, and what of it was not understood. */
-  private record Drift(List<Effect> effects, List<String> notices) {
-    static Drift of(Draft draft, Target target) throws TargetRefusedException {
-      LiveDesign live = LiveDesign.of(draft, target);
-      return new Drift(Comparison.between(draft, live.draft()), live.notices());
-    }
-  }
-
-  private void showDrift(Drift drift, Draft draft) {
-    shipped = Optional.of(draft);
-    var nodes = new ArrayList<Node>();
-    var head = Parts.prose(texts.get("drift.title"), "title");
-    head.setId("drift");
-    nodes.add(head);
-    if (drift.effects().isEmpty()) {
-      nodes.add(Parts.prose(texts.get("drift.none"), "spruce"));
-    } else {
-      nodes.add(Parts.prose(texts.get("drift.some", drift.effects().size()), "muted"));
-    }
-    for (Effect effect : drift.effects()) {
-      boolean grave = effect.risk().compareTo(Risk.REFUSES) >= 0;
-      nodes.add(
-          Parts.card(
-              List.of(
-                  Parts.prose(effect.message()),
-                  Parts.prose(texts.get("drift.risk." + effect.risk()), "muted", "small")),
-              grave ? "error" : "attention"));
-    }
-    drift.notices().forEach(notice -> nodes.add(Parts.prose(notice, "muted", "small")));
-    told.getChildren().setAll(nodes);
   }
 
   private Shipment ship(Draft draft, Target target, RowsChoice choice, Progress progress)
@@ -491,56 +460,6 @@ public final class ShipView implements StageView {
     shipping = Optional.empty();
     showActions();
     then.run();
-  }
-
-  private void showBefore(WrittenScript script) {
-    var nodes = new ArrayList<Node>();
-    nodes.add(Parts.prose(texts.get("side.title"), "title"));
-    nodes.add(Parts.prose(texts.get("side.why"), "muted"));
-    if (script.shortfalls().isEmpty()) {
-      nodes.add(Parts.prose(texts.get("side.lost.none", dialect.engine()), "spruce"));
-    } else {
-      nodes.add(Parts.label(texts.get("side.lost", dialect.engine()), "heading"));
-      for (Shortfall shortfall : script.shortfalls()) {
-        nodes.add(
-            Parts.card(
-                List.of(
-                    Parts.prose(shortfall.subject(), "strong"),
-                    Parts.prose(shortfall.reason(), "muted", "small")),
-                "attention"));
-      }
-    }
-    told.getChildren().setAll(nodes);
-  }
-
-  private void showResult(Shipment shipment, Targets.Known there, Draft draft) {
-    shipped = Optional.of(draft);
-    var verification = shipment.verification();
-    var nodes = new ArrayList<Node>();
-    var head = Parts.prose(texts.get("result.title"), "title");
-    head.setId("shipped");
-    nodes.add(head);
-    nodes.add(
-        Parts.prose(
-            verification.holds()
-                ? texts.get("result.good", shipment.statements())
-                : texts.get("result.bad"),
-            verification.holds() ? "spruce" : "brick"));
-    nodes.add(Parts.prose(texts.get("result.where", there.place()), "muted"));
-    nodes.add(Parts.label(texts.get("result.promised"), "heading"));
-    verification
-        .counts()
-        .forEach(
-            (sort, count) ->
-                nodes.add(
-                    Parts.fact(
-                        sort,
-                        texts.get("result.of", count.found(), count.promised()),
-                        count.found() == count.promised() ? "spruce" : "brick")));
-    verification
-        .differences()
-        .forEach(difference -> nodes.add(Parts.card(List.of(Parts.prose(difference)), "error")));
-    told.getChildren().setAll(nodes);
   }
 
   private void showRefusal(Failure refusal) {

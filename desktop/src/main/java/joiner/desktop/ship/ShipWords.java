@@ -1,0 +1,97 @@
+package joiner.desktop.ship;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import joiner.compare.Effect;
+import joiner.compare.Risk;
+import joiner.database.Shipment;
+import joiner.ddl.Shortfall;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Targets;
+import joiner.engine.Dialect;
+
+/** Says what will be lost, what was shipped, and what differs. */
+final class ShipWords {
+  private final Texts texts;
+
+  ShipWords(Texts texts) {
+    this.texts = texts;
+  }
+
+  /** What there is to know before it ships. */
+  List<Node> before(WrittenScript script, Dialect dialect) {
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(texts.get("side.title"), "title"));
+    nodes.add(Parts.prose(texts.get("side.why"), "muted"));
+    if (script.shortfalls().isEmpty()) {
+      nodes.add(Parts.prose(texts.get("side.lost.none", dialect.engine()), "spruce"));
+    } else {
+      nodes.add(Parts.label(texts.get("side.lost", dialect.engine()), "heading"));
+      for (Shortfall shortfall : script.shortfalls()) {
+        nodes.add(
+            Parts.card(
+                List.of(
+                    Parts.prose(shortfall.subject(), "strong"),
+                    Parts.prose(shortfall.reason(), "muted", "small")),
+                "attention"));
+      }
+    }
+    return nodes;
+  }
+
+  /** What was promised and found. */
+  List<Node> of(Shipment shipment, Targets.Known there) {
+    var verification = shipment.verification();
+    var nodes = new ArrayList<Node>();
+    var head = Parts.prose(texts.get("result.title"), "title");
+    head.setId("shipped");
+    nodes.add(head);
+    nodes.add(
+        Parts.prose(
+            verification.holds()
+                ? texts.get("result.good", shipment.statements())
+                : texts.get("result.bad"),
+            verification.holds() ? "spruce" : "brick"));
+    nodes.add(Parts.prose(texts.get("result.where", there.place()), "muted"));
+    nodes.add(Parts.label(texts.get("result.promised"), "heading"));
+    verification
+        .counts()
+        .forEach(
+            (sort, count) ->
+                nodes.add(
+                    Parts.fact(
+                        sort,
+                        texts.get("result.of", count.found(), count.promised()),
+                        count.found() == count.promised() ? "spruce" : "brick")));
+    verification
+        .differences()
+        .forEach(difference -> nodes.add(Parts.card(List.of(Parts.prose(difference)), "error")));
+    return nodes;
+  }
+
+  /** What a database has otherwise than the design. */
+  List<Node> of(Drift drift) {
+    var nodes = new ArrayList<Node>();
+    var head = Parts.prose(texts.get("drift.title"), "title");
+    head.setId("drift");
+    nodes.add(head);
+    if (drift.effects().isEmpty()) {
+      nodes.add(Parts.prose(texts.get("drift.none"), "spruce"));
+    } else {
+      nodes.add(Parts.prose(texts.get("drift.some", drift.effects().size()), "muted"));
+    }
+    for (Effect effect : drift.effects()) {
+      boolean grave = effect.risk().compareTo(Risk.REFUSES) >= 0;
+      nodes.add(
+          Parts.card(
+              List.of(
+                  Parts.prose(effect.message()),
+                  Parts.prose(texts.get("drift.risk." + effect.risk()), "muted", "small")),
+              grave ? "error" : "attention"));
+    }
+    drift.notices().forEach(notice -> nodes.add(Parts.prose(notice, "muted", "small")));
+    return nodes;
+  }
+}
