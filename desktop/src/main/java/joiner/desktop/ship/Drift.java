@@ -1,5 +1,6 @@
 package joiner.desktop.ship;
 
+import java.util.Comparator;
 import java.util.List;
 import joiner.compare.Comparison;
 import joiner.compare.Effect;
@@ -19,5 +20,10 @@ record Drift(List<Effect> effects, List<String> notices) {
   static Drift of(Draft draft, Target target) throws TargetRefusedException {
     LiveDesign live = LiveDesign.of(draft, target);
     return new Drift(Comparison.between(draft, live.draft()), live.notices());
+  }
+
+  /** What differs, the gravest first. */
+  List<Effect> worstFirst() {
+    return effects.stream().sorted(Comparator.comparing(Effect::risk).reversed()).toList();
   }
 }

@@ -67,7 +67,7 @@ public final class ShipView implements StageView {
   private final Label counts = Parts.label("", "muted");
   private final FlowPane sections = new FlowPane(6, 6);
   private final SqlView sql = new SqlView(texts.get("script.name"));
-  private final HBox actions = Parts.row(8);
+  private final FlowPane actions = new FlowPane(8, 8);
   private final ComboBox<RowsChoice> rows = new ComboBox<>();
   private final Computed<WrittenScript.Wanted, WrittenScript> script;
   private final WhenSeen seen = new WhenSeen(this::ask);

@@ -82,7 +82,7 @@ final class ShipWords {
     } else {
       nodes.add(Parts.prose(texts.get("drift.some", drift.effects().size()), "muted"));
     }
-    for (Effect effect : drift.effects()) {
+    for (Effect effect : drift.worstFirst()) {
       boolean grave = effect.risk().compareTo(Risk.REFUSES) >= 0;
       nodes.add(
           Parts.card(
