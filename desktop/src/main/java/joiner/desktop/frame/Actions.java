@@ -167,6 +167,7 @@ final class Actions {
     List<String> along =
         Impact.of(removal, bench.draft()).effects().stream()
             .filter(effect -> effect.kind() != Effect.Kind.ORDER_CHANGED)
+            .sorted(Comparator.comparing(Effect::risk).reversed())
             .map(Effect::message)
             .toList();
     questions.ask(
