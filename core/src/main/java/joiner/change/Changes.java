@@ -10,9 +10,6 @@ import joiner.meaning.Draft;
  * a, and between a draft and its equal there is nothing.
  */
 public record Changes(List<Change> list) {
-  /** Nothing changed. */
-  public static final Changes NONE = new Changes(List.of());
-
   public Changes {
     list = List.copyOf(list);
   }

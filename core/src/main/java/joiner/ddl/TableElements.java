@@ -34,7 +34,7 @@ final class TableElements {
           "COLLATE",
           "CONSTRAINT",
           "ON",
-          "CHARACTER SET",
+          "CHARACTER",
           "KEY",
           "AS",
           "ENABLE",
@@ -190,8 +190,9 @@ final class TableElements {
     }
   }
 
+  /** A column may have no type; one may begin with CHARACTER, which else begins CHARACTER SET. */
   private static String typeText(Tokens element) throws NotUnderstoodException {
-    boolean none = ATTRIBUTES.stream().anyMatch(word -> element.sees(word.split(" ")));
+    boolean none = !element.sees("CHARACTER") && ATTRIBUTES.stream().anyMatch(element::sees);
     return none ? "" : element.textUntil(ATTRIBUTES);
   }
 

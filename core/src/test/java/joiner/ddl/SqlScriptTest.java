@@ -106,7 +106,7 @@ class SqlScriptTest {
             DROP TABLE IF EXISTS `piece`;
             CREATE TABLE `piece` (
               `piece_id` int(11) NOT NULL AUTO_INCREMENT,
-              `mark` varchar(6) NOT NULL COMMENT 'scratched in',
+              `mark` varchar(6) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL COMMENT 'scratched in',
               `fired` tinyint(1) NOT NULL DEFAULT 0,
               `price` decimal(8,2) DEFAULT NULL,
               `kiln_id` int(11) DEFAULT NULL,
@@ -130,6 +130,7 @@ class SqlScriptTest {
     assertThat(piece.fieldNamed("fired").orElseThrow().type()).isEqualTo(new FieldType.TrueFalse());
     assertThat(piece.fieldNamed("price").orElseThrow().limits().above()).contains("0");
     assertThat(piece.fieldNamed("mark").orElseThrow().description()).isEqualTo("scratched in");
+    assertThat(piece.fieldNamed("mark").orElseThrow().type()).isEqualTo(new FieldType.Text(6));
     assertThat(draft.rows().of(piece.id()).cell(0, piece.fieldNamed("mark").orElseThrow().id()))
         .contains("it's");
     assertThat(draft.rows().of(piece.id()).cell(1, piece.fieldNamed("price").orElseThrow().id()))
