@@ -199,6 +199,14 @@ final class Sketch {
 
   /** The draft with all changes made. */
   Draft draft() {
+    try {
+      return whole();
+    } catch (IllegalArgumentException e) {
+      throw new UnfitChangeException("A change does not fit: " + e.getMessage() + ".");
+    }
+  }
+
+  private Draft whole() {
     Design design =
         Design.of(
             heading.name(),

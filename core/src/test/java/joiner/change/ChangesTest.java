@@ -123,6 +123,60 @@ class ChangesTest {
     return draft.withRows(draft.rows().with(table.id(), before -> other));
   }
 
+  /** Whatever the change: where it was made already there is nothing that it was made of. */
+  @Test
+  void noChangeIsMadeTwice() {
+    Tries.of(200)
+        .forEach(
+            seed -> {
+              Draft one = RandomDesigns.draft(seed);
+              assertRefusedTwice(one, RandomDesigns.draft(seed + 1));
+              assertRefusedTwice(one, shaken(one, new Random(seed)));
+            });
+  }
+
+  private static void assertRefusedTwice(Draft one, Draft other) {
+    for (Change change : Changes.between(one, other).list()) {
+      boolean onlyMore =
+          change instanceof Change.RowsReplaced rows
+              && (rows.before().count() == 0 || rows.before().equals(rows.after()));
+      if (!onlyMore) {
+        assertThatThrownBy(() -> new Changes(List.of(change)).applyTo(other))
+            .as(change.getClass().getSimpleName())
+            .isInstanceOf(UnfitChangeException.class);
+      }
+    }
+  }
+
+  @Test
+  void aTableWithRowsIsNotRemovedUnlessTheyGoFirst() {
+    Table kiln = DEMO.design().table(KILN);
+    int place = List.copyOf(DEMO.design().tables()).indexOf(kiln);
+    Draft alone = DEMO.withDesign(DEMO.design().withRelationships(List.of()));
+    Change removed = new Change.TableRemoved(alone.design().table(KILN), place);
+    assertThatThrownBy(() -> new Changes(List.of(removed)).applyTo(alone))
+        .isInstanceOf(UnfitChangeException.class);
+    Change rows = new Change.RowsReplaced(KILN, 0, DEMO.rows().of(KILN), Rows.NONE);
+    assertThat(new Changes(List.of(rows, removed)).applyTo(alone).design().find(KILN)).isEmpty();
+  }
+
+  @Test
+  void placesBeyondTheEndAreRefused() {
+    Rows more = Rows.of(List.of(NAME), List.of(List.of(Optional.of("Old Ann"))));
+    int count = DEMO.rows().of(KILN).count();
+    for (Change change :
+        List.of(
+            new Change.RowsReplaced(KILN, count + 1, Rows.NONE, more),
+            new Change.RowsReplaced(KILN, count, more, Rows.NONE),
+            new Change.CellChanged(KILN, NAME, count, Optional.empty(), Optional.of("x")),
+            new Change.FieldAdded(KILN, Field.of("colour", "Colour", new FieldType.Date()), 99),
+            new Change.FieldRemoved(KILN, DEMO.design().table(KILN).field(NAME), 99))) {
+      assertThatThrownBy(() -> new Changes(List.of(change)).applyTo(DEMO))
+          .as(change.toString())
+          .isInstanceOf(UnfitChangeException.class);
+    }
+  }
+
   @Test
   void aChangedCellIsOneChangeThatNamesItsTexts() {
     Draft after = DEMO.withRows(DEMO.rows().with(KILN, r -> r.withCell(1, NAME, Optional.empty())));
