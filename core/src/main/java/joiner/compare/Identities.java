@@ -103,18 +103,11 @@ final class Identities {
   }
 
   private Relationship of(Relationship r) {
-    return new Relationship(
-        of(r.id()),
-        r.name(),
-        of(r.child()),
-        of(r.child(), r.childFields()),
-        of(r.parent()),
-        of(r.parent(), r.parentFields()),
-        r.childRole(),
-        r.parentRole(),
-        r.parentNeedsChild(),
-        r.onDelete(),
-        r.onUpdate(),
-        r.extras());
+    return r.withEnds(
+            of(r.child()),
+            of(r.child(), r.childFields()),
+            of(r.parent()),
+            of(r.parent(), r.parentFields()))
+        .withId(of(r.id()));
   }
 }

@@ -37,7 +37,10 @@ public record Impact(List<Effect> effects, long kept) {
    * @throws joiner.edit.EditRefusedException if the edit is refused
    */
   public static Impact of(Edit edit, Draft before) {
-    Draft after = edit.apply(before);
+    return of(before, edit.apply(before));
+  }
+
+  private static Impact of(Draft before, Draft after) {
     var effects = new ArrayList<>(Effects.between(before, after));
     effects.addAll(brokenFormulas(before, after));
     return new Impact(effects, kept(before, after));
@@ -50,9 +53,10 @@ public record Impact(List<Effect> effects, long kept) {
    * @throws joiner.edit.EditRefusedException if the edit is refused
    */
   public static Impact of(Edit edit, Draft before, Clock clock) {
-    Impact impact = of(edit, before);
+    Draft after = edit.apply(before);
+    Impact impact = of(before, after);
     var effects = new ArrayList<>(impact.effects());
-    effects.addAll(brokenRows(before, edit.apply(before), clock));
+    effects.addAll(brokenRows(before, after, clock));
     return new Impact(effects, impact.kept());
   }
 

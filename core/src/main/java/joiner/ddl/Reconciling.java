@@ -26,7 +26,6 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.model.TableKind;
 import joiner.naming.IdentifierRules;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
@@ -45,6 +44,7 @@ final class Reconciling {
   private final Map<String, Pair> pairs = new LinkedHashMap<>();
 
   private final Map<String, Table> tables = new LinkedHashMap<>();
+  private final Map<TableId, List<Relationship>> byChild;
   private final Set<RelationshipId> taken = new HashSet<>();
   private final List<String> notices = new ArrayList<>();
 
@@ -60,6 +60,8 @@ final class Reconciling {
     this.dialect = dialect;
     this.rules = dialect.identifiers();
     this.sameValue = sameValue;
+    this.byChild =
+        design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     found.tables().forEach(table -> this.found.put(table.name(), table));
     Lowered lowered = Lowered.of(known, dialect, RowsChoice.NONE);
     for (int i = 0; i < lowered.tables().size(); i++) {
@@ -69,7 +71,8 @@ final class Reconciling {
   }
 
   Reconciled reconcile() {
-    Raised raised = Raised.of(new Catalog(found.values().stream().map(this::news).toList()), "x");
+    Raised raised =
+        Raised.of(new Catalog(found.values().stream().map(this::news).toList()), design.title());
     notices.addAll(raised.unread());
     for (Table table : raised.design().tables()) {
       tables.put(table.name(), reconciled(table));
@@ -86,7 +89,7 @@ final class Reconciling {
             design.title(),
             design.description(),
             design.areas(),
-            inOrder().stream().map(table -> withKind(table, relationships)).toList(),
+            Design.plainWithoutSides(inOrder(), relationships),
             relationships,
             design.extras());
     return new Reconciled(new Draft(now, rows(now)), notices);
@@ -162,15 +165,6 @@ final class Reconciling {
     return order;
   }
 
-  private static Table withKind(Table table, List<Relationship> relationships) {
-    Set<RelationshipId> ids =
-        relationships.stream().map(Relationship::id).collect(Collectors.toSet());
-    return table.kind() instanceof TableKind.Join join
-            && !(ids.contains(join.first()) && ids.contains(join.second()))
-        ? table.withKind(new TableKind.Plain())
-        : table;
-  }
-
   private record Ends(TableId child, Map<FieldId, FieldId> fields, TableId parent) {}
 
   private static Ends ends(Relationship r) {
@@ -185,22 +179,14 @@ final class Reconciling {
     Table child = tableOf(raised, r.child());
     Table parent = tableOf(raised, r.parent());
     Relationship now =
-        new Relationship(
-            r.id(),
-            r.name(),
+        r.withEnds(
             child.id(),
             ids(raised.table(r.child()), r.childFields(), child),
             parent.id(),
-            ids(raised.table(r.parent()), r.parentFields(), parent),
-            r.childRole(),
-            r.parentRole(),
-            r.parentNeedsChild(),
-            r.onDelete(),
-            r.onUpdate(),
-            r.extras());
+            ids(raised.table(r.parent()), r.parentFields(), parent));
     Ends ends = ends(now);
     Optional<Relationship> same =
-        design.parentsOf(child.id()).stream()
+        byChild.getOrDefault(child.id(), List.of()).stream()
             .filter(k -> ends(k).equals(ends) && !taken.contains(k.id()))
             .findFirst();
     Relationship result = same.map(k -> withActions(k, now)).orElseGet(() -> design.unused(now));

@@ -85,24 +85,12 @@ final class ScriptReader {
       }
     }
     statement(statement);
+    tables.values().forEach(table -> table.foreignKeys.replaceAll(this::referring));
     List<CatalogTable> all = tables.values().stream().map(TableDraft::table).toList();
-    return new SqlScript(new Catalog(all.stream().map(this::referring).toList()), rows, unread);
+    return new SqlScript(new Catalog(all), rows, unread);
   }
 
   /** A foreign key that names no columns refers to the primary key. */
-  private CatalogTable referring(CatalogTable table) {
-    List<ForeignKey> keys = table.foreignKeys().stream().map(this::referring).toList();
-    return new CatalogTable(
-        table.name(),
-        table.columns(),
-        table.primaryKey(),
-        table.uniqueKeys(),
-        keys,
-        table.checks(),
-        table.indexes(),
-        table.comment());
-  }
-
   private ForeignKey referring(ForeignKey key) {
     Optional<TableDraft> parent = Optional.ofNullable(anyCase.get(key.parent()));
     List<String> columns =
@@ -147,14 +135,13 @@ final class ScriptReader {
     try {
       understand(tokens);
     } catch (NotUnderstoodException e) {
-      tell(tokens.start(), head(statement));
+      tell(tokens.start(), head(tokens.whole()));
     }
   }
 
-  private String head(List<SqlToken> statement) {
-    String text = sql.substring(statement.getFirst().start(), statement.getLast().end());
-    String line = text.replaceAll("\\s+", " ");
-    return "not understood: " + (line.length() > 100 ? line.substring(0, 100) + "…" : line);
+  private static String head(String statement) {
+    return "not understood: "
+        + (statement.length() > 100 ? statement.substring(0, 100) + "…" : statement);
   }
 
   private void tell(int place, String what) {

@@ -18,6 +18,7 @@ import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
 import joiner.expression.Formula;
 import joiner.expression.Kind;
+import joiner.expression.Scope;
 import joiner.expression.Value;
 import joiner.meaning.TableMeaning;
 import joiner.model.Extras;
@@ -52,7 +53,8 @@ final class TableRaising {
         Table.of(from.name(), label, Noun.ofLabel(label))
             .withDescription(from.comment())
             .withFields(List.copyOf(fields.values()));
-    from.checks().forEach(check -> check(check, bare));
+    Scope scope = TableMeaning.of(bare).scope();
+    from.checks().forEach(check -> check(check, scope));
     Table table = bare.withFields(List.copyOf(fields.values())).withRules(rules);
     return table
         .withPrimaryKey(from.primaryKey().map(key -> ids(key.columns())).orElse(List.of()))
@@ -188,8 +190,7 @@ final class TableRaising {
         : sql;
   }
 
-  private void check(Check check, Table bare) {
-    var scope = TableMeaning.of(bare).scope();
+  private void check(Check check, Scope scope) {
     String sql = check.condition().sql();
     Optional<Formula> formula =
         FoundSql.read(sql, f -> f.condition(scope) instanceof Checked.Sound);
@@ -298,8 +299,7 @@ final class TableRaising {
       return false;
     }
     Field field = fields.get(own.name());
-    boolean bounds = side != Comparison.EQUAL && side != Comparison.NOT_EQUAL;
-    if (!bounds || field.limits().bound(side).isPresent()) {
+    if (!Limits.SIDES.contains(side) || field.limits().bound(side).isPresent()) {
       return false;
     }
     put(field.withLimits(field.limits().withBound(side, bound)));

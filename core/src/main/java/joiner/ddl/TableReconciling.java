@@ -86,14 +86,14 @@ final class TableReconciling {
 
   Table reconcile() {
     var all = new ArrayList<Field>();
-    Table ids = known;
+    var present = new HashSet<FieldId>();
+    Map<String, Field> byStored = new HashMap<>();
+    known.fields().forEach(k -> byStored.putIfAbsent(rules.stored(k.name()), k));
     for (Field field : raised.fields()) {
-      Optional<Field> same =
-          known.fields().stream()
-              .filter(k -> rules.stored(k.name()).equals(field.name()))
-              .findFirst();
-      Field now = same.isPresent() ? field(same.get(), field) : unused(ids, field, all);
+      Field same = byStored.get(field.name());
+      Field now = same != null ? field(same, field) : unused(field, present);
       all.add(now);
+      present.add(now.id());
       fields.put(field.name(), now);
     }
     List<Rule> kept = rules();
@@ -101,7 +101,7 @@ final class TableReconciling {
         name -> notices.add("The check " + name + " of " + known.name() + " is not there."));
     TableKind kind = known.kind();
     for (FieldId id : known.fieldIds()) {
-      kind = all.stream().anyMatch(f -> f.id().equals(id)) ? kind : kind.without(id);
+      kind = present.contains(id) ? kind : kind.without(id);
     }
     boolean noted = dialect.keepsComments();
     return new Table(
@@ -122,12 +122,11 @@ final class TableReconciling {
   }
 
   /** A new field; where its id is that of a field that is not there, it is that one renamed. */
-  private Field unused(Table ids, Field field, List<Field> others) {
+  private Field unused(Field field, Set<FieldId> taken) {
     boolean there =
-        ids.hasField(field.id())
-            && raised.fieldNamed(rules.stored(ids.field(field.id()).name())).isPresent();
-    boolean taken = others.stream().anyMatch(o -> o.id().equals(field.id()));
-    return there || taken ? ids.unused(field) : field;
+        known.hasField(field.id())
+            && raised.fieldNamed(rules.stored(known.field(field.id()).name())).isPresent();
+    return there || taken.contains(field.id()) ? known.unused(field) : field;
   }
 
   private Field field(Field k, Field raisedField) {
@@ -163,8 +162,7 @@ final class TableReconciling {
 
   private static Limits withNews(Limits limits, Limits news) {
     Limits now = limits;
-    for (Comparison side :
-        List.of(Comparison.AT_LEAST, Comparison.AT_MOST, Comparison.GREATER, Comparison.LESS)) {
+    for (Comparison side : Limits.SIDES) {
       now = news.bound(side).isPresent() ? now.withBound(side, news.bound(side)) : now;
     }
     now = news.minLength().isPresent() ? now.withMinLength(news.minLength()) : now;

@@ -2,7 +2,6 @@ package joiner.ddl;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** A part of a statement that is read from left to right. */
 final class Tokens {
@@ -58,10 +57,6 @@ final class Tokens {
       throw new NotUnderstoodException();
     }
     return list.get(at++);
-  }
-
-  Optional<SqlToken> peek() {
-    return isOver() ? Optional.empty() : Optional.of(list.get(at));
   }
 
   /** A name; of one with a schema or database before it the last part. */

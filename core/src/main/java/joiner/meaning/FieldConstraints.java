@@ -18,9 +18,6 @@ import joiner.shape.TextPattern;
 
 /** Finds what a field's type and limits demand of its values. */
 final class FieldConstraints {
-  private static final List<Comparison> SIDES =
-      List.of(Comparison.AT_LEAST, Comparison.AT_MOST, Comparison.GREATER, Comparison.LESS);
-
   private final Table table;
   private final Field field;
   private final List<Constraint.OfField> found = new ArrayList<>();
@@ -50,7 +47,7 @@ final class FieldConstraints {
     }
     Limits limits = field.limits();
     list(limits.allowed());
-    for (Comparison side : SIDES) {
+    for (Comparison side : Limits.SIDES) {
       limits.bound(side).ifPresent(text -> bound(side, text));
     }
     limits.pattern().ifPresent(this::pattern);

@@ -277,7 +277,8 @@ public final class Design {
         name, title, description, areas, plainWithoutSides(tables.values(), other), other, extras);
   }
 
-  private static List<Table> plainWithoutSides(
+  /** The same tables, where a join table that lacks a side among those relationships is plain. */
+  public static List<Table> plainWithoutSides(
       Collection<Table> tables, Collection<Relationship> related) {
     var ids = new HashSet<RelationshipId>();
     related.forEach(relationship -> ids.add(relationship.id()));

@@ -37,6 +37,10 @@ public record Limits(
           OptionalInt.empty(),
           List.of());
 
+  /** The sides on which values may be bounded, in the order bounds are told. */
+  public static final List<Comparison> SIDES =
+      List.of(Comparison.AT_LEAST, Comparison.AT_MOST, Comparison.GREATER, Comparison.LESS);
+
   public Limits {
     allowed = List.copyOf(allowed);
   }

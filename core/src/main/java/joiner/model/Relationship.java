@@ -132,4 +132,25 @@ public record Relationship(
         onUpdate,
         extras);
   }
+
+  /** The same relationship between other tables or fields. */
+  public Relationship withEnds(
+      TableId otherChild,
+      List<FieldId> otherChildFields,
+      TableId otherParent,
+      List<FieldId> otherParentFields) {
+    return new Relationship(
+        id,
+        name,
+        otherChild,
+        otherChildFields,
+        otherParent,
+        otherParentFields,
+        childRole,
+        parentRole,
+        parentNeedsChild,
+        onDelete,
+        onUpdate,
+        extras);
+  }
 }

@@ -263,7 +263,8 @@ public final class Rows {
   }
 
   private @Nullable String[] column(FieldId field) {
-    return columns.getOrDefault(field, new String[count]);
+    @Nullable String[] column = columns.get(field);
+    return column == null ? new String[count] : column;
   }
 
   /** The same rows without that column. */
