@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -71,7 +70,7 @@ final class ImportCommand implements Callable<Integer> {
   @Option(
       names = "--rows",
       paramLabel = "N",
-      defaultValue = "100000",
+      defaultValue = "" + LiveDesign.USUAL_ROWS,
       description = "How many rows of each table of a database to take at most.")
   private int rowsAtMost;
 
@@ -117,7 +116,7 @@ final class ImportCommand implements Callable<Integer> {
         draft =
             LiveArgument.isLive(file)
                 ? withDatabase(draft, file, added)
-                : file.toLowerCase(Locale.ROOT).endsWith(".sql")
+                : SqlScript.isNamed(file)
                     ? withScript(draft, Path.of(file), added)
                     : withFile(draft, file, added);
       }

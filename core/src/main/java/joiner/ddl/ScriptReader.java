@@ -19,7 +19,6 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.ddl.Tokens.NotUnderstoodException;
 import joiner.engine.Dialect;
-import joiner.engine.Dialects;
 
 /** Reads a script statement by statement. */
 final class ScriptReader {
@@ -65,7 +64,7 @@ final class ScriptReader {
   ScriptReader(String script, Optional<Dialect> dialect) {
     this.types = new ScriptTypes(dialect);
     this.escapes =
-        dialect.map(d -> d == Dialects.MARIADB).orElse(BACKTICKS.matcher(script).find())
+        dialect.map(Dialect::escapesWithBackslash).orElse(BACKTICKS.matcher(script).find())
             && !script.contains("NO_BACKSLASH_ESCAPES");
     this.sql = copied(script);
     this.lineBreaks = IntStream.range(0, sql.length()).filter(i -> sql.charAt(i) == '\n').toArray();

@@ -2,6 +2,7 @@ package joiner.ddl;
 
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.Catalog;
@@ -26,6 +27,12 @@ public record SqlScript(
   public SqlScript {
     rows = new LinkedHashMap<>(rows);
     unread = List.copyOf(unread);
+  }
+
+  /** Whether a file of that name is a script. */
+  public static boolean isNamed(String file) {
+    String name = file.toLowerCase(Locale.ROOT);
+    return name.endsWith(".sql") || name.endsWith(".ddl");
   }
 
   /**

@@ -84,9 +84,7 @@ final class TableRaising {
     for (Key key : from.uniqueKeys()) {
       if (areFields(key.columns(), "The unique key " + key.name())) {
         String wanted =
-            key.name().isEmpty() || key.name().startsWith("sqlite_")
-                ? ConstraintNaming.unique(from.name(), key.columns())
-                : key.name();
+            key.name().isEmpty() ? ConstraintNaming.unique(from.name(), key.columns()) : key.name();
         String name = NamingPolicy.free(wanted, keys.stream().map(UniqueKey::name).toList());
         keys.add(new UniqueKey(name, ids(key.columns())));
       }

@@ -204,6 +204,26 @@ public abstract class Dialect {
     return Optional.empty();
   }
 
+  /** The name of a key or index as somebody gave it; empty where the engine made it up. */
+  public String givenName(String found) {
+    return found;
+  }
+
+  /** Whether a backslash within a text escapes the next character, in the engine's usual mode. */
+  public boolean escapesWithBackslash() {
+    return false;
+  }
+
+  /**
+   * Whether an error says that the database is not there.
+   *
+   * @param sqlState its class and subclass (ISO/IEC 9075-2, subclause 24.1); may be empty
+   * @param code the engine's own number
+   */
+  public boolean isMissing(String sqlState, int code) {
+    return sqlState.startsWith("3D");
+  }
+
   /** A default as the engine's catalog gives it back; empty where that means none. */
   public Optional<SqlExpression> foundDefault(String sql) {
     return Optional.of(SqlExpression.found(sql));

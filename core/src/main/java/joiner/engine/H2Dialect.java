@@ -63,6 +63,11 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
+  public boolean isMissing(String sqlState, int code) {
+    return sqlState.equals("90146") || sqlState.equals("90124");
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

@@ -86,6 +86,17 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public boolean escapesWithBackslash() {
+    return true;
+  }
+
+  /** Its number for an unknown database is from its documentation. */
+  @Override
+  public boolean isMissing(String sqlState, int code) {
+    return super.isMissing(sqlState, code) || code == 1049;
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

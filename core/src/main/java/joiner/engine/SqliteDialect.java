@@ -79,6 +79,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public String givenName(String found) {
+    return found.startsWith("sqlite_") ? "" : found;
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

@@ -3,6 +3,7 @@ package joiner.source;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Optional;
+import joiner.ddl.SqlScript;
 
 /** Tells files that hold no tables Joiner could read, by their ending and their beginning. */
 final class FileKind {
@@ -36,7 +37,7 @@ final class FileKind {
             "this is " + kind.getValue() + "; save its tables as CSV, xlsx or ods first.");
       }
     }
-    if (name.endsWith(".sql") || name.endsWith(".ddl")) {
+    if (SqlScript.isNamed(name)) {
       return Optional.of(
           "this is an SQL script; bring its tables into a design in Gather or with joiner import.");
     }

@@ -196,7 +196,7 @@ final class CatalogReader {
           if (repeating.contains(name)) {
             plain.add(new CatalogIndex(name, list));
           } else {
-            uniques.add(new Key(name, list));
+            uniques.add(new Key(dialect.givenName(name), list));
           }
         });
   }

@@ -21,7 +21,6 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.model.Field;
-import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -41,6 +40,9 @@ public record LiveDesign(Draft draft, List<String> notices) {
     notices = List.copyOf(notices);
   }
 
+  /** How many rows of each table are taken along as usual. */
+  public static final int USUAL_ROWS = 100_000;
+
   /**
    * Reads the current schema of a database.
    *
@@ -51,8 +53,9 @@ public record LiveDesign(Draft draft, List<String> notices) {
    */
   public static LiveDesign read(Target target, String title, int rowsAtMost, Progress progress)
       throws TargetRefusedException {
-    return reading(
+    return LiveTarget.read(
         target,
+        "cannot be read",
         live -> {
           Raised raised = Raised.of(live.read(), live.dialect().identifiers(), title);
           var rows = new RowReading(live, rowsAtMost, progress);
@@ -70,29 +73,14 @@ public record LiveDesign(Draft draft, List<String> notices) {
    * @throws TargetRefusedException if it cannot be reached or read
    */
   public static LiveDesign of(Draft known, Target target) throws TargetRefusedException {
-    return reading(
+    return LiveTarget.read(
         target,
+        "cannot be read",
         live -> {
           Catalog found = live.read();
           var reconciled = Reconciled.of(known, found, live.dialect(), live::haveOneValue);
           return new LiveDesign(reconciled.draft(), reconciled.notices());
         });
-  }
-
-  private interface Reading {
-    LiveDesign from(LiveTarget live) throws SQLException;
-  }
-
-  private static LiveDesign reading(Target target, Reading reading) throws TargetRefusedException {
-    try (LiveTarget live = LiveTarget.connectToRead(target)) {
-      return reading.from(live);
-    } catch (SQLException e) {
-      String told = target.hide(String.valueOf(e.getMessage()));
-      throw new TargetRefusedException(
-          "The database " + target.shown() + " cannot be read:",
-          "",
-          new SQLException(told, e.getSQLState()));
-    }
   }
 
   /** Reads rows in the form of their types. */
@@ -124,32 +112,15 @@ public record LiveDesign(Draft draft, List<String> notices) {
     }
 
     private Rows rows(Table table) throws SQLException {
-      Dialect dialect = live.dialect();
-      List<FieldId> ids = table.fieldIds();
-      String sql =
-          "SELECT " + dialect.names(table.namesOf(ids)) + " FROM " + dialect.name(table.name());
-      if (!table.primaryKey().isEmpty()) {
-        sql += " ORDER BY " + dialect.names(table.namesOf(table.primaryKey()));
-      }
-      var builder = new Rows.Builder(ids);
+      var builder = new Rows.Builder(table.fieldIds());
       Map<String, Long> empty = new LinkedHashMap<>();
-      int count = 0;
       boolean more = false;
-      try (var statement = live.reading(sql);
+      try (var statement = live.reading(select(table));
           ResultSet row = statement.executeQuery()) {
-        while (!more && row.next()) {
+        for (int count = 0; !more && row.next(); count++) {
           more = count == atMost;
           if (!more) {
-            count++;
-            for (int i = 0; i < ids.size(); i++) {
-              Field field = table.fields().get(i);
-              String cell = text(row, i + 1, field);
-              if (cell != null && cell.isEmpty()) {
-                empty.merge(field.name(), 1L, Long::sum);
-              }
-              builder.cell(i, cell);
-            }
-            builder.endRow();
+            add(row, table.fields(), builder, empty);
           }
         }
       }
@@ -172,7 +143,33 @@ public record LiveDesign(Draft draft, List<String> notices) {
       return builder.build();
     }
 
-    private @Nullable String text(ResultSet row, int column, Field field) throws SQLException {
+    private String select(Table table) {
+      Dialect dialect = live.dialect();
+      String sql =
+          "SELECT "
+              + dialect.names(table.namesOf(table.fieldIds()))
+              + " FROM "
+              + dialect.name(table.name());
+      return table.primaryKey().isEmpty()
+          ? sql
+          : sql + " ORDER BY " + dialect.names(table.namesOf(table.primaryKey()));
+    }
+
+    private static void add(
+        ResultSet row, List<Field> fields, Rows.Builder builder, Map<String, Long> empty)
+        throws SQLException {
+      for (int i = 0; i < fields.size(); i++) {
+        String cell = text(row, i + 1, fields.get(i));
+        if (cell != null && cell.isEmpty()) {
+          empty.merge(fields.get(i).name(), 1L, Long::sum);
+        }
+        builder.cell(i, cell);
+      }
+      builder.endRow();
+    }
+
+    private static @Nullable String text(ResultSet row, int column, Field field)
+        throws SQLException {
       String plain = row.getString(column);
       if (plain == null) {
         return null;

@@ -46,7 +46,7 @@ final class LiveTarget implements AutoCloseable {
   }
 
   /** Connects to a database that must be there, and changes nothing in it. */
-  static LiveTarget connectToRead(Target target) throws TargetRefusedException {
+  private static LiveTarget connectToRead(Target target) throws TargetRefusedException {
     return connect(target, true);
   }
 
@@ -65,15 +65,30 @@ final class LiveTarget implements AutoCloseable {
       }
       return live;
     } catch (SQLException e) {
-      var told = new SQLException(target.hide(String.valueOf(e.getMessage())), e.getSQLState());
       throw new TargetRefusedException(
           "The database "
               + target.shown()
               + " cannot be reached: "
-              + Unreachable.reason(e)
+              + Unreachable.reason(e, dialect)
               + " The driver says:",
           "",
-          told);
+          target.hide(e));
+    }
+  }
+
+  /** Something that is read from a database. */
+  interface Reading<T> {
+    T from(LiveTarget live) throws SQLException;
+  }
+
+  /** Reads from a database that must be there; {@code cannot} says what failed where it does. */
+  static <T> T read(Target target, String cannot, Reading<T> reading)
+      throws TargetRefusedException {
+    try (LiveTarget live = connectToRead(target)) {
+      return reading.from(live);
+    } catch (SQLException e) {
+      throw new TargetRefusedException(
+          "The database " + target.shown() + " " + cannot + ":", "", target.hide(e));
     }
   }
 

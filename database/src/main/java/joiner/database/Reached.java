@@ -1,7 +1,5 @@
 package joiner.database;
 
-import java.sql.SQLException;
-
 /**
  * A database that answers.
  *
@@ -15,13 +13,9 @@ public record Reached(String product, int tables) {
    * @throws TargetRefusedException saying why not
    */
   public static Reached of(Target target) throws TargetRefusedException {
-    try (LiveTarget live = LiveTarget.connectToRead(target)) {
-      return new Reached(live.product(), live.read().tables().size());
-    } catch (SQLException e) {
-      throw new TargetRefusedException(
-          "The database " + target.shown() + " answers, but cannot be read:",
-          "",
-          new SQLException(target.hide(String.valueOf(e.getMessage())), e.getSQLState()));
-    }
+    return LiveTarget.read(
+        target,
+        "answers, but cannot be read",
+        live -> new Reached(live.product(), live.read().tables().size()));
   }
 }

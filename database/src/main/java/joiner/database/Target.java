@@ -1,5 +1,6 @@
 package joiner.database;
 
+import java.sql.SQLException;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -39,6 +40,11 @@ public record Target(String url, Optional<String> user, Optional<String> passwor
   String hide(String message) {
     String plain = message.replace(url, shown());
     return password.filter(p -> !p.isEmpty()).map(p -> plain.replace(p, HIDDEN)).orElse(plain);
+  }
+
+  /** What a driver says, in an error that repeats no password. */
+  SQLException hide(SQLException said) {
+    return new SQLException(hide(String.valueOf(said.getMessage())), said.getSQLState());
   }
 
   @Override

@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import joiner.database.LiveDesign;
 import joiner.database.Target;
@@ -26,7 +25,6 @@ import joiner.meaning.Draft;
  * @param notices what was not understood, a sentence each
  */
 record WholeSchema(Draft draft, List<String> notices) {
-  private static final int ROWS_AT_MOST = 100_000;
   private static final byte[] SQLITE = "SQLite format 3".getBytes(StandardCharsets.US_ASCII);
 
   WholeSchema {
@@ -39,8 +37,7 @@ record WholeSchema(Draft draft, List<String> notices) {
   }
 
   private static boolean isScript(Path file) {
-    String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
-    return name.endsWith(".sql") || name.endsWith(".ddl");
+    return SqlScript.isNamed(String.valueOf(file.getFileName()));
   }
 
   private static boolean isSqlite(Path file) {
@@ -63,7 +60,7 @@ record WholeSchema(Draft draft, List<String> notices) {
         LiveDesign.read(
             Target.of(Dialects.SQLITE.urlOf(file.toAbsolutePath().toString())),
             title,
-            ROWS_AT_MOST,
+            LiveDesign.USUAL_ROWS,
             (done, total, doing) -> {
               progress.share((double) done / Math.max(1, total));
               return !progress.stopped();
