@@ -74,12 +74,7 @@ final class CheckCommand implements Callable<Integer> {
       item.put("id", finding.id());
       item.put("severity", finding.severity().id());
       item.put("table", table.name());
-      item.put(
-          "field",
-          finding
-              .field()
-              .<Object>map(field -> table.field(field).name())
-              .orElse(JsonOut.None.NONE));
+      item.put("field", JsonOut.orNull(finding.field().map(field -> table.field(field).name())));
       item.put("message", finding.message());
       list.add(item);
     }

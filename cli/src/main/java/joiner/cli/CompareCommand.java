@@ -1,7 +1,6 @@
 package joiner.cli;
 
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -85,7 +84,6 @@ final class CompareCommand implements Callable<Integer> {
   }
 
   private void note(List<String> notices) {
-    PrintWriter err = spec.commandLine().getErr();
-    notices.forEach(notice -> err.println("note: " + notice));
+    DesignArgument.note(notices, spec.commandLine().getErr());
   }
 }

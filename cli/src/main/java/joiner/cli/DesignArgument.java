@@ -3,6 +3,7 @@ package joiner.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
@@ -21,7 +22,12 @@ final class DesignArgument {
   DesignFolder.Opened open(Optional<Path> data, PrintWriter err)
       throws IOException, UnreadableFileException {
     DesignFolder.Opened opened = DesignFolder.open(design, data);
-    opened.notices().forEach(notice -> err.println("note: " + notice));
+    note(opened.notices(), err);
     return opened;
+  }
+
+  /** Tells what is worth knowing beside the result. */
+  static void note(List<String> notices, PrintWriter err) {
+    notices.forEach(notice -> err.println("note: " + notice));
   }
 }

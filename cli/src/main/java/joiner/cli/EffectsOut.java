@@ -5,7 +5,6 @@ import java.io.PrintWriter;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import joiner.compare.Effect;
 
 /** Prints what changes do. */
@@ -24,14 +23,10 @@ final class EffectsOut {
   private static Map<String, Object> document(Effect effect) {
     Map<String, Object> item = new LinkedHashMap<>();
     item.put("kind", effect.kind().id());
-    item.put("table", orNull(effect.table()));
-    item.put("field", orNull(effect.field()));
+    item.put("table", JsonOut.orNull(effect.table()));
+    item.put("field", JsonOut.orNull(effect.field()));
     item.put("risk", effect.risk().id());
     item.put("message", effect.message());
     return item;
-  }
-
-  private static Object orNull(Optional<String> name) {
-    return name.<Object>map(n -> n).orElse(JsonOut.None.NONE);
   }
 }

@@ -157,7 +157,7 @@ final class ImportCommand implements Callable<Integer> {
 
   private Draft with(
       Draft draft, Draft read, List<String> notices, List<Map<String, Object>> added) {
-    notices.forEach(notice -> spec.commandLine().getErr().println("note: " + notice));
+    DesignArgument.note(notices, spec.commandLine().getErr());
     for (Table table : read.design().tables()) {
       added.add(document(table, read.rows().of(table.id())));
     }

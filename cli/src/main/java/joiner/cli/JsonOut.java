@@ -8,6 +8,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.util.Collection;
 import java.util.Map;
+import java.util.Optional;
 
 /** Prints one JSON document made of maps, lists, texts, numbers and truth values. */
 final class JsonOut {
@@ -46,6 +47,11 @@ final class JsonOut {
       case None none -> json.writeNull();
       default -> json.writeString(String.valueOf(value));
     }
+  }
+
+  /** A value, or JSON's null where there is none. */
+  static Object orNull(Optional<String> value) {
+    return value.isPresent() ? value.get() : None.NONE;
   }
 
   /** Stands for JSON's null. */

@@ -18,8 +18,14 @@ public sealed interface Change {
   /** The change that takes this one back. */
   Change inverse();
 
+  /** A change of the design. */
+  sealed interface OfDesign extends Change {}
+
+  /** A change of rows; the design stays as it is. */
+  sealed interface OfRows extends Change {}
+
   /** The design says something else of itself. */
-  record HeadingChanged(Heading before, Heading after) implements Change {
+  record HeadingChanged(Heading before, Heading after) implements OfDesign {
     @Override
     public Change inverse() {
       return new HeadingChanged(after, before);
@@ -27,7 +33,7 @@ public sealed interface Change {
   }
 
   /** A table came, without rows. */
-  record TableAdded(Table table, int place) implements Change {
+  record TableAdded(Table table, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new TableRemoved(table, place);
@@ -35,7 +41,7 @@ public sealed interface Change {
   }
 
   /** A table without rows went. */
-  record TableRemoved(Table table, int place) implements Change {
+  record TableRemoved(Table table, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new TableAdded(table, place);
@@ -43,7 +49,7 @@ public sealed interface Change {
   }
 
   /** A table says something else beside its fields. */
-  record TableChanged(TableId table, TableFacts before, TableFacts after) implements Change {
+  record TableChanged(TableId table, TableFacts before, TableFacts after) implements OfDesign {
     @Override
     public Change inverse() {
       return new TableChanged(table, after, before);
@@ -51,7 +57,7 @@ public sealed interface Change {
   }
 
   /** The tables stand in another order. */
-  record TablesOrdered(List<TableId> before, List<TableId> after) implements Change {
+  record TablesOrdered(List<TableId> before, List<TableId> after) implements OfDesign {
     public TablesOrdered {
       before = List.copyOf(before);
       after = List.copyOf(after);
@@ -64,7 +70,7 @@ public sealed interface Change {
   }
 
   /** A field came; rows have no value in it. */
-  record FieldAdded(TableId table, Field field, int place) implements Change {
+  record FieldAdded(TableId table, Field field, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new FieldRemoved(table, field, place);
@@ -72,7 +78,7 @@ public sealed interface Change {
   }
 
   /** A field without values went. */
-  record FieldRemoved(TableId table, Field field, int place) implements Change {
+  record FieldRemoved(TableId table, Field field, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new FieldAdded(table, field, place);
@@ -80,7 +86,7 @@ public sealed interface Change {
   }
 
   /** A field is another one under the same id. */
-  record FieldChanged(TableId table, Field before, Field after) implements Change {
+  record FieldChanged(TableId table, Field before, Field after) implements OfDesign {
     @Override
     public Change inverse() {
       return new FieldChanged(table, after, before);
@@ -88,7 +94,8 @@ public sealed interface Change {
   }
 
   /** The fields of a table stand in another order. */
-  record FieldsOrdered(TableId table, List<FieldId> before, List<FieldId> after) implements Change {
+  record FieldsOrdered(TableId table, List<FieldId> before, List<FieldId> after)
+      implements OfDesign {
     public FieldsOrdered {
       before = List.copyOf(before);
       after = List.copyOf(after);
@@ -101,7 +108,7 @@ public sealed interface Change {
   }
 
   /** A relationship came. */
-  record RelationshipAdded(Relationship relationship, int place) implements Change {
+  record RelationshipAdded(Relationship relationship, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new RelationshipRemoved(relationship, place);
@@ -109,7 +116,7 @@ public sealed interface Change {
   }
 
   /** A relationship went. */
-  record RelationshipRemoved(Relationship relationship, int place) implements Change {
+  record RelationshipRemoved(Relationship relationship, int place) implements OfDesign {
     @Override
     public Change inverse() {
       return new RelationshipAdded(relationship, place);
@@ -117,7 +124,7 @@ public sealed interface Change {
   }
 
   /** A relationship is another one under the same id. */
-  record RelationshipChanged(Relationship before, Relationship after) implements Change {
+  record RelationshipChanged(Relationship before, Relationship after) implements OfDesign {
     @Override
     public Change inverse() {
       return new RelationshipChanged(after, before);
@@ -126,7 +133,7 @@ public sealed interface Change {
 
   /** The relationships stand in another order. */
   record RelationshipsOrdered(List<RelationshipId> before, List<RelationshipId> after)
-      implements Change {
+      implements OfDesign {
     public RelationshipsOrdered {
       before = List.copyOf(before);
       after = List.copyOf(after);
@@ -139,7 +146,7 @@ public sealed interface Change {
   }
 
   /** From one row on, some rows gave way to others; either may be none. */
-  record RowsReplaced(TableId table, int place, Rows before, Rows after) implements Change {
+  record RowsReplaced(TableId table, int place, Rows before, Rows after) implements OfRows {
     @Override
     public Change inverse() {
       return new RowsReplaced(table, place, after, before);
@@ -149,7 +156,7 @@ public sealed interface Change {
   /** One cell holds another text; empty is NULL. */
   record CellChanged(
       TableId table, FieldId field, int row, Optional<String> before, Optional<String> after)
-      implements Change {
+      implements OfRows {
     @Override
     public Change inverse() {
       return new CellChanged(table, field, row, after, before);
@@ -157,7 +164,7 @@ public sealed interface Change {
   }
 
   /** Many cells of a field hold other texts; both sides are all rows with that field alone. */
-  record ColumnChanged(TableId table, FieldId field, Rows before, Rows after) implements Change {
+  record ColumnChanged(TableId table, FieldId field, Rows before, Rows after) implements OfRows {
     @Override
     public Change inverse() {
       return new ColumnChanged(table, field, after, before);

@@ -7,7 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.function.Function;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -25,36 +24,28 @@ import joiner.rows.SampleRows;
  */
 final class Sketch {
   private final Draft draft;
+  private boolean sameDesign = true;
   private Heading heading;
   private final List<TableId> tables = new ArrayList<>();
+  private final Map<TableId, Table> whole = new HashMap<>();
   private final Map<TableId, Parts> parts = new HashMap<>();
   private final List<Relationship> relationships;
   private final Map<TableId, Rows> rows;
 
-  /** A table taken apart when it is first changed. */
+  /** A table taken apart. */
   private static final class Parts {
     private final TableId id;
-    private Optional<Table> whole;
     private TableFacts facts;
-    private List<Field> fields;
+    private final List<Field> fields;
 
     Parts(Table table) {
       id = table.id();
-      whole = Optional.of(table);
       facts = TableFacts.of(table);
-      fields = table.fields();
-    }
-
-    List<Field> changing() {
-      if (whole.isPresent()) {
-        whole = Optional.empty();
-        fields = new ArrayList<>(fields);
-      }
-      return fields;
+      fields = new ArrayList<>(table.fields());
     }
 
     Table table() {
-      return whole.orElseGet(() -> facts.with(id, fields));
+      return facts.with(id, fields);
     }
   }
 
@@ -64,7 +55,7 @@ final class Sketch {
     heading = Heading.of(design);
     for (Table table : design.tables()) {
       tables.add(table.id());
-      parts.put(table.id(), new Parts(table));
+      whole.put(table.id(), table);
     }
     relationships = new ArrayList<>(design.relationships());
     rows = new LinkedHashMap<>(draft.rows().byTable());
@@ -72,6 +63,16 @@ final class Sketch {
 
   /** Makes a change; what it expects to find must be there. */
   void make(Change change) {
+    switch (change) {
+      case Change.OfRows ofRows -> make(ofRows);
+      case Change.OfDesign ofDesign -> {
+        sameDesign = false;
+        make(ofDesign);
+      }
+    }
+  }
+
+  private void make(Change.OfDesign change) {
     switch (change) {
       case Change.HeadingChanged(Heading before, Heading after) -> {
         expect(heading, before, "the design");
@@ -81,7 +82,6 @@ final class Sketch {
       case Change.TableRemoved(Table table, int place) -> remove(table, place);
       case Change.TableChanged(TableId table, TableFacts before, TableFacts after) -> {
         expect(parts(table).facts, before, table);
-        parts(table).changing();
         parts(table).facts = after;
       }
       case Change.TablesOrdered(var before, var after) -> {
@@ -90,15 +90,15 @@ final class Sketch {
         tables.addAll(after);
       }
       case Change.FieldAdded(TableId table, Field field, int place) ->
-          insert(parts(table).changing(), field, place);
+          insert(parts(table).fields, field, place);
       case Change.FieldRemoved(TableId table, Field field, int place) -> {
-        take(parts(table).changing(), field, place);
+        take(parts(table).fields, field, place);
         rows.computeIfPresent(table, (id, present) -> present.withoutColumn(field.id()));
       }
       case Change.FieldChanged(TableId table, Field before, Field after) ->
-          replace(parts(table).changing(), before, after, Field::id);
+          replace(parts(table).fields, before, after, Field::id);
       case Change.FieldsOrdered(TableId table, var before, var after) ->
-          order(parts(table).changing(), before, after, Field::id);
+          order(parts(table).fields, before, after, Field::id);
       case Change.RelationshipAdded(Relationship relationship, int place) ->
           insert(relationships, relationship, place);
       case Change.RelationshipRemoved(Relationship relationship, int place) ->
@@ -107,6 +107,11 @@ final class Sketch {
           replace(relationships, before, after, Relationship::id);
       case Change.RelationshipsOrdered(List<RelationshipId> before, List<RelationshipId> after) ->
           order(relationships, before, after, Relationship::id);
+    }
+  }
+
+  private void make(Change.OfRows change) {
+    switch (change) {
       case Change.RowsReplaced replaced -> replace(replaced);
       case Change.CellChanged(TableId table, var field, int row, var before, var after) -> {
         Rows present = rows(table);
@@ -132,23 +137,34 @@ final class Sketch {
 
   private void add(Table table, int place) {
     insert(tables, table.id(), place);
-    fits(parts.put(table.id(), new Parts(table)) == null, table.id());
+    fits(!parts.containsKey(table.id()) && whole.put(table.id(), table) == null, table.id());
   }
 
   private void remove(Table table, int place) {
     take(tables, table.id(), place);
-    expect(parts(table.id()).table(), table, table.id());
+    expect(table(table.id()), table, table.id());
     fits(rows(table.id()).count() == 0, table.id());
+    whole.remove(table.id());
     parts.remove(table.id());
     rows.remove(table.id());
   }
 
+  /** The parts of a table, which is taken apart now if it was not yet. */
   private Parts parts(TableId table) {
+    Table untouched = whole.remove(table);
+    if (untouched != null) {
+      parts.put(table, new Parts(untouched));
+    }
     Parts known = parts.get(table);
     if (known == null) {
       throw unfit(table);
     }
     return known;
+  }
+
+  private Table table(TableId table) {
+    Table untouched = whole.get(table);
+    return untouched != null ? untouched : parts(table).table();
   }
 
   private Rows rows(TableId table) {
@@ -200,23 +216,25 @@ final class Sketch {
   /** The draft with all changes made. */
   Draft draft() {
     try {
-      return whole();
+      return made();
     } catch (IllegalArgumentException e) {
       throw new UnfitChangeException("A change does not fit: " + e.getMessage() + ".");
     }
   }
 
-  private Draft whole() {
-    Design design =
-        Design.of(
-            heading.name(),
-            heading.title(),
-            heading.description(),
-            heading.areas(),
-            tables.stream().map(id -> parts(id).table()).toList(),
-            relationships,
-            heading.extras());
-    boolean same = design.equals(draft.design());
-    return draft.with(same ? draft.design() : design, new SampleRows(rows));
+  private Draft made() {
+    Design design = sameDesign ? draft.design() : design();
+    return draft.with(design, new SampleRows(rows));
+  }
+
+  private Design design() {
+    return Design.of(
+        heading.name(),
+        heading.title(),
+        heading.description(),
+        heading.areas(),
+        tables.stream().map(this::table).toList(),
+        relationships,
+        heading.extras());
   }
 }

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -162,12 +163,11 @@ final class Matching {
     BiConsumer<Field, Field> same = (l, r) -> identities.field(right.id(), r.id(), l.id());
     pair(here, there, Field::id, same);
     pair(here, there, Field::name, same);
-    Map<FieldType, List<Field>> ofType = new LinkedHashMap<>();
-    there.forEach(f -> ofType.computeIfAbsent(f.type(), t -> new ArrayList<>()).add(f));
+    Map<FieldType, List<Field>> ofType = there.stream().collect(Collectors.groupingBy(Field::type));
+    Map<FieldType, List<Field>> rivals = here.stream().collect(Collectors.groupingBy(Field::type));
     for (Field field : here) {
       List<Field> candidates = ofType.getOrDefault(field.type(), List.of());
-      long rivals = here.stream().filter(f -> f.type().equals(field.type())).count();
-      if (candidates.size() == 1 && rivals == 1) {
+      if (candidates.size() == 1 && rivals.getOrDefault(field.type(), List.of()).size() == 1) {
         same.accept(field, candidates.getFirst());
         guess(
             left,

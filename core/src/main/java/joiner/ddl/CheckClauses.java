@@ -15,7 +15,7 @@ public final class CheckClauses {
     var checks = new ArrayList<Check>();
     for (int i = 0; i + 1 < tokens.size(); i++) {
       if (tokens.get(i).is("CHECK") && tokens.get(i + 1).is("(")) {
-        int close = closing(tokens, i + 1);
+        int close = SqlToken.closing(tokens, SqlToken::text, i + 1);
         boolean named = i >= 2 && tokens.get(i - 2).is("CONSTRAINT");
         if (close == i + 1) {
           break; // The statement breaks off.
@@ -28,17 +28,5 @@ public final class CheckClauses {
       }
     }
     return checks;
-  }
-
-  /** Where a bracket that opens there closes; the last place if it never does. */
-  static int closing(List<SqlToken> tokens, int open) {
-    int depth = 0;
-    for (int i = open; i < tokens.size(); i++) {
-      depth += tokens.get(i).is("(") ? 1 : tokens.get(i).is(")") ? -1 : 0;
-      if (depth == 0) {
-        return i;
-      }
-    }
-    return tokens.size() - 1;
   }
 }

@@ -124,7 +124,7 @@ final class FoundSql {
         int close = closing(i + 1);
         int depth = 0;
         for (int j = i + 1; j < close; j++) {
-          depth += at(j).equals("(") ? 1 : at(j).equals(")") ? -1 : 0;
+          depth += SqlToken.depthOf(at(j));
           if (depth == 1 && at(j).equals(",")) {
             tokens.set(j, "||");
           }
@@ -169,16 +169,8 @@ final class FoundSql {
     return at(place).equals("(") ? closing(place) + 1 : place;
   }
 
-  /** Where a bracket that opens there closes; the last place if it never does. */
   private int closing(int open) {
-    int depth = 0;
-    for (int i = open; i < tokens.size(); i++) {
-      depth += at(i).equals("(") ? 1 : at(i).equals(")") ? -1 : 0;
-      if (depth == 0) {
-        return i;
-      }
-    }
-    return tokens.size() - 1;
+    return SqlToken.closing(tokens, token -> token, open);
   }
 
   /** {@code = ANY (ARRAY[…])} is how PostgreSQL gives IN back, {@code <> ALL} its negation. */

@@ -2,6 +2,7 @@ package joiner.ddl;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -91,5 +92,22 @@ record SqlToken(String text, int start, int end) {
   /** Whether it is a text in quotes. */
   boolean isText() {
     return text.length() > 1 && text.endsWith("'") && text.indexOf('\'') <= 1;
+  }
+
+  /** Where a bracket that opens there closes; the last place if it never does. */
+  static <T> int closing(List<T> tokens, Function<T, String> text, int open) {
+    int depth = 0;
+    for (int i = open; i < tokens.size(); i++) {
+      depth += depthOf(text.apply(tokens.get(i)));
+      if (depth == 0) {
+        return i;
+      }
+    }
+    return tokens.size() - 1;
+  }
+
+  /** What a token adds to the depth of brackets. */
+  static int depthOf(String text) {
+    return text.equals("(") ? 1 : text.equals(")") ? -1 : 0;
   }
 }

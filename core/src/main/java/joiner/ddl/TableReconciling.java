@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
@@ -224,9 +225,25 @@ final class TableReconciling {
     return known.namesOf(some).stream().map(rules::stored).toList();
   }
 
-  /** What was not promised of fields that are there is the design's alone. */
-  private boolean areThere(List<String> columns) {
-    return fields.keySet().containsAll(columns);
+  /** Columns of the keys that are there, the primary one among them. */
+  private Set<List<String>> foundKeys() {
+    var keys = new HashSet<>(found.uniqueKeys().stream().map(Key::columns).toList());
+    found.primaryKey().map(Key::columns).ifPresent(keys::add);
+    return keys;
+  }
+
+  /** What is there, and what was not promised of fields that are there: that is the design's. */
+  private <T> List<T> staying(
+      List<T> all, Function<T, List<FieldId>> of, Set<List<String>> is, Set<List<String>> wanted) {
+    var staying = new ArrayList<T>();
+    for (T thing : all) {
+      List<String> columns = stored(of.apply(thing));
+      boolean ours = fields.keySet().containsAll(columns) && !wanted.contains(columns);
+      if (is.contains(columns) || ours) {
+        staying.add(thing);
+      }
+    }
+    return staying;
   }
 
   private List<FieldId> primaryKey() {
@@ -242,15 +259,7 @@ final class TableReconciling {
 
   private List<UniqueKey> uniqueKeys() {
     Set<List<String>> wanted = promised(promised.uniqueKeys().stream().map(Key::columns).toList());
-    var is = new HashSet<>(found.uniqueKeys().stream().map(Key::columns).toList());
-    found.primaryKey().map(Key::columns).ifPresent(is::add);
-    var keys = new ArrayList<UniqueKey>();
-    for (UniqueKey key : known.uniqueKeys()) {
-      List<String> columns = stored(key.fields());
-      if (is.contains(columns) || areThere(columns) && !wanted.contains(columns)) {
-        keys.add(key);
-      }
-    }
+    List<UniqueKey> keys = staying(known.uniqueKeys(), UniqueKey::fields, foundKeys(), wanted);
     for (UniqueKey key : raised.uniqueKeys()) {
       List<String> columns = raised.namesOf(key.fields());
       if (!wanted.contains(columns)) {
@@ -264,18 +273,11 @@ final class TableReconciling {
   private List<Index> indexes() {
     Set<List<String>> wanted =
         promised(promised.indexes().stream().map(CatalogIndex::columns).toList());
-    var is = new HashSet<>(found.indexes().stream().map(CatalogIndex::columns).toList());
-    found.uniqueKeys().forEach(key -> is.add(key.columns()));
-    found.primaryKey().map(Key::columns).ifPresent(is::add);
+    Set<List<String>> is = foundKeys();
+    found.indexes().forEach(index -> is.add(index.columns()));
     Set<List<String>> references =
         found.foreignKeys().stream().map(ForeignKey::columns).collect(Collectors.toSet());
-    var indexes = new ArrayList<Index>();
-    for (Index index : known.indexes()) {
-      List<String> columns = stored(index.fields());
-      if (is.contains(columns) || areThere(columns) && !wanted.contains(columns)) {
-        indexes.add(index);
-      }
-    }
+    List<Index> indexes = staying(known.indexes(), Index::fields, is, wanted);
     for (Index index : raised.indexes()) {
       List<String> columns = raised.namesOf(index.fields());
       if (!wanted.contains(columns) && !references.contains(columns)) {

@@ -76,7 +76,7 @@ final class Tokens {
     if (!sees("(")) {
       throw new NotUnderstoodException();
     }
-    int close = CheckClauses.closing(list, at);
+    int close = SqlToken.closing(list, SqlToken::text, at);
     if (close == at || !list.get(close).is(")")) {
       throw new NotUnderstoodException();
     }
@@ -92,7 +92,7 @@ final class Tokens {
     int start = at;
     for (int i = at; i < list.size(); i++) {
       SqlToken token = list.get(i);
-      depth += token.is("(") ? 1 : token.is(")") ? -1 : 0;
+      depth += SqlToken.depthOf(token.text());
       if (depth == 0 && token.is(",")) {
         parts.add(new Tokens(sql, list.subList(start, i)));
         start = i + 1;
@@ -121,7 +121,7 @@ final class Tokens {
     int depth = 0;
     while (!isOver()) {
       SqlToken token = list.get(at);
-      depth += token.is("(") ? 1 : token.is(")") ? -1 : 0;
+      depth += SqlToken.depthOf(token.text());
       if (depth == 0 && at > first && words.stream().anyMatch(token::is)) {
         break;
       }

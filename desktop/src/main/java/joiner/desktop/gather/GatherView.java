@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -350,26 +351,8 @@ public final class GatherView implements StageView {
   /** Adds the tables of a file that says a whole schema. */
   private void bring(Path file) {
     String name = String.valueOf(file.getFileName());
-    var card = new WaitingCard();
-    Job<WholeSchema> job =
-        bench
-            .runner()
-            .start(
-                Request.<WholeSchema>of(
-                        "read " + name,
-                        texts.get("reading", name),
-                        progress -> WholeSchema.read(file, name, progress),
-                        schema -> {
-                          main.getChildren().remove(card.node);
-                          brought(name, schema);
-                        },
-                        failure -> {
-                          main.getChildren().remove(card.node);
-                          failed(failure);
-                        })
-                    .whenStopped(() -> main.getChildren().remove(card.node)));
-    card.show(name, job);
-    main.getChildren().addFirst(card.node);
+    this.<WholeSchema>start(
+        name, progress -> WholeSchema.read(file, name, progress), schema -> brought(name, schema));
   }
 
   private void brought(String name, WholeSchema schema) {
@@ -407,28 +390,36 @@ public final class GatherView implements StageView {
   }
 
   private void read(String name, @Nullable Path file, ReadingOptions options, Reading reading) {
+    this.<ProfiledSource>start(
+        name,
+        progress -> {
+          ReadingOptions told = options.stoppedBy(progress::stopped).telling(progress::share);
+          return ProfiledSource.of(reading.read(told));
+        },
+        profiled -> opened(name, new Opened(file, options, profiled, new HashMap<>())));
+  }
+
+  /** Reads something in the background; a card shows how far that is until it ends. */
+  private <T> void start(String name, Request.Work<T> work, Consumer<T> done) {
     var card = new WaitingCard();
-    Job<ProfiledSource> job =
+    Runnable ended = () -> main.getChildren().remove(card.node);
+    Job<T> job =
         bench
             .runner()
             .start(
-                Request.<ProfiledSource>of(
+                Request.<T>of(
                         "read " + name,
                         texts.get("reading", name),
-                        progress -> {
-                          ReadingOptions told =
-                              options.stoppedBy(progress::stopped).telling(progress::share);
-                          return ProfiledSource.of(reading.read(told));
-                        },
-                        profiled -> {
-                          main.getChildren().remove(card.node);
-                          opened(name, new Opened(file, options, profiled, new HashMap<>()));
+                        work,
+                        result -> {
+                          ended.run();
+                          done.accept(result);
                         },
                         failure -> {
-                          main.getChildren().remove(card.node);
+                          ended.run();
                           failed(failure);
                         })
-                    .whenStopped(() -> main.getChildren().remove(card.node)));
+                    .whenStopped(ended));
     card.show(name, job);
     main.getChildren().addFirst(card.node);
   }

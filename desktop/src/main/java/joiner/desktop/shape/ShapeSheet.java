@@ -298,7 +298,6 @@ final class ShapeSheet {
   }
 
   private Node labelled(String key, TextField field) {
-    field.setAccessibleText(texts.get(key));
-    return new VBox(2, Parts.label(texts.get(key), "muted", "small"), field);
+    return Parts.labelled(texts.get(key), field);
   }
 }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -394,52 +395,52 @@ public final class ShipView implements StageView {
 
   /** Sees whether the place typed can be reached. */
   private void tryPlace() {
-    Optional<Target> target = place.target();
-    if (target.isEmpty()) {
-      place.say(texts.get("place.none"), "brick");
-      return;
-    }
-    Targets.Known there = place.place().orElseThrow();
-    place.say(texts.get("place.trying"), "muted");
-    bench
-        .runner()
-        .start(
-            Request.<Reached>of(
-                "place",
-                texts.get("place.trying"),
-                progress -> Reached.of(target.get()),
-                reached -> {
-                  keep(there);
-                  place.say(
-                      texts.get("place.reached", reached.product(), reached.tables()), "spruce");
-                },
-                failure -> place.say(failure.message(), "brick")));
+    Optional<Targets.Known> there = place.place();
+    ask(
+        texts.get("place.trying"),
+        Reached::of,
+        reached -> {
+          keep(there.orElseThrow());
+          place.say(texts.get("place.reached", reached.product(), reached.tables()), "spruce");
+        });
   }
 
   /** Sees what the database at the place has otherwise than the design. */
   private void compare() {
+    Draft draft = bench.draft();
+    Dialect asked = dialect;
+    ask(
+        texts.get("place.comparing"),
+        target -> Drift.of(draft, target),
+        drift -> {
+          place.say("");
+          if (bench.draft() == draft && dialect == asked) { // Else it is news of yesterday.
+            shipped = Optional.of(draft);
+            told.getChildren().setAll(words.of(drift));
+          }
+        });
+  }
+
+  private interface Question<T> {
+    T of(Target target) throws TargetRefusedException;
+  }
+
+  /** Asks the database at the place typed; what keeps it from answering is said there. */
+  private <T> void ask(String doing, Question<T> question, Consumer<T> answered) {
     Optional<Target> target = place.target();
     if (target.isEmpty()) {
       place.say(texts.get("place.none"), "brick");
       return;
     }
-    Draft draft = bench.draft();
-    Dialect asked = dialect;
-    place.say(texts.get("place.comparing"), "muted");
+    place.say(doing, "muted");
     bench
         .runner()
         .start(
-            Request.<Drift>of(
+            Request.<T>of(
                 "place",
-                texts.get("place.comparing"),
-                progress -> Drift.of(draft, target.get()),
-                drift -> {
-                  place.say("");
-                  if (bench.draft() == draft && dialect == asked) { // Else it is news of yesterday.
-                    shipped = Optional.of(draft);
-                    told.getChildren().setAll(words.of(drift));
-                  }
-                },
+                doing,
+                progress -> question.of(target.get()),
+                answered,
                 failure -> place.say(failure.message(), "brick")));
   }
 

@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -81,6 +82,12 @@ public final class Parts {
     var row = row(12, label(name, "muted"), spring(), shown);
     row.getStyleClass().add("fact");
     return row;
+  }
+
+  /** A field with its name above it. */
+  public static Node labelled(String name, TextField field) {
+    field.setAccessibleText(name);
+    return new VBox(2, label(name, "muted", "small"), field);
   }
 
   /** A framed piece. */
