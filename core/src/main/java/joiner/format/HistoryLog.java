@@ -7,10 +7,10 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import joiner.change.Change;
 import joiner.change.Changes;
 import joiner.edit.History;
 import joiner.meaning.Draft;
@@ -88,9 +88,9 @@ public final class HistoryLog {
   }
 
   private History.Step step(String name, Members members) throws UnreadableFileException {
-    var changes = new ArrayList<joiner.change.Change>();
+    var changes = new ArrayList<Change>();
     for (Json json : members.list(CHANGES)) {
-      changes.add(RecordJson.read(json, joiner.change.Change.class, file));
+      changes.add(RecordJson.read(json, Change.class, file));
     }
     return new History.Step(name, new Changes(changes));
   }
@@ -165,12 +165,7 @@ public final class HistoryLog {
   }
 
   private void replace(CharSequence text) throws IOException {
-    Path folder = file.toAbsolutePath().getParent();
-    Files.createDirectories(folder);
-    Path aside = Files.createTempFile(folder, "history", "");
-    if (Files.getFileStore(aside).supportsFileAttributeView("posix")) {
-      Files.setPosixFilePermissions(aside, PosixFilePermissions.fromString("rw-------"));
-    }
+    Path aside = Places.aside(file);
     Files.writeString(aside, text);
     Files.move(aside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
   }

@@ -1,6 +1,9 @@
 package joiner.format;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -35,6 +38,19 @@ public final class Places {
   /** What this user's saves are signed with. */
   static Path saveKey() {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("save-key");
+  }
+
+  /**
+   * A fresh file beside one of these, to be moved there when it is written; for this user alone.
+   */
+  static Path aside(Path file) throws IOException {
+    Path folder = file.toAbsolutePath().getParent();
+    Files.createDirectories(folder);
+    Path aside = Files.createTempFile(folder, String.valueOf(file.getFileName()), "");
+    if (Files.getFileStore(aside).supportsFileAttributeView("posix")) {
+      Files.setPosixFilePermissions(aside, PosixFilePermissions.fromString("rw-------"));
+    }
+    return aside;
   }
 
   private static Path folder(String variable, String underHome, String underLibrary) {

@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
@@ -57,12 +56,8 @@ final class SaveKey {
 
   private static byte[] make(Path file) {
     try {
-      Files.createDirectories(file.toAbsolutePath().getParent());
-      Path aside = Files.createTempFile(file.toAbsolutePath().getParent(), "save-key", "");
+      Path aside = Places.aside(file);
       Files.write(aside, fresh());
-      if (Files.getFileStore(aside).supportsFileAttributeView("posix")) {
-        Files.setPosixFilePermissions(aside, PosixFilePermissions.fromString("rw-------"));
-      }
       if (!Files.exists(file)) {
         Files.move(aside, file, StandardCopyOption.ATOMIC_MOVE);
       }
