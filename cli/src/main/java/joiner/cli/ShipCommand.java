@@ -39,7 +39,7 @@ final class ShipCommand implements Callable<Integer> {
       names = "--url",
       required = true,
       paramLabel = "JDBC_URL",
-      description = "The database: jdbc:postgresql:…, jdbc:mariadb:…, jdbc:sqlite:… or jdbc:h2:….")
+      description = "The database, by its JDBC URL.")
   private String url;
 
   @Mixin private LiveArgument live;

@@ -8,10 +8,17 @@ import java.util.Optional;
  *
  * @param tables in the order in which they can be made; a foreign key to a later one is {@link
  *     ForeignKey#late}
+ * @param sequences that columns count up by
  */
-public record Catalog(List<CatalogTable> tables) {
+public record Catalog(List<CatalogTable> tables, List<Sequence> sequences) {
   public Catalog {
     tables = List.copyOf(tables);
+    sequences = List.copyOf(sequences);
+  }
+
+  /** Tables whose counters count by themselves. */
+  public Catalog(List<CatalogTable> tables) {
+    this(tables, List.of());
   }
 
   /** The table of that name. Linear in tables. */

@@ -25,6 +25,12 @@ public record CatalogTable(
     indexes = List.copyOf(indexes);
   }
 
+  /** The same table with other checks. */
+  public CatalogTable withChecks(List<Check> other) {
+    return new CatalogTable(
+        name, columns, primaryKey, uniqueKeys, foreignKeys, other, indexes, comment);
+  }
+
   /** The column of that name. */
   public Optional<Column> column(String wanted) {
     return columns.stream().filter(column -> column.name().equals(wanted)).findFirst();

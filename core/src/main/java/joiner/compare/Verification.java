@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiPredicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogIndex;
@@ -18,6 +17,7 @@ import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
+import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
@@ -46,17 +46,15 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
    * Compares two schemas. Elements that were not promised do not count.
    *
    * @param dialect of the engine that made the promise
-   * @param sameValue whether two defaults give one value
+   * @param answers of the engine itself
    */
-  public static Verification of(
-      Catalog promised,
-      Catalog found,
-      Dialect dialect,
-      BiPredicate<SqlExpression, SqlExpression> sameValue) {
+  public static Verification of(Catalog promised, Catalog found, Dialect dialect, Answers answers) {
     IdentifierRules rules = dialect.identifiers();
-    var comparison = new Comparison(dialect, sameValue);
+    var comparison = new Comparison(dialect, answers);
     Map<String, CatalogTable> there = new HashMap<>();
-    found.tables().forEach(table -> there.put(table.name(), table));
+    PromisedNames.in(found, promised, dialect, answers)
+        .tables()
+        .forEach(table -> there.put(table.name(), table));
     for (CatalogTable table : promised.tables()) {
       Optional<CatalogTable> is = Optional.ofNullable(there.get(rules.stored(table.name())));
       comparison.expect("tables", is.isPresent(), "The table " + table.name() + " is missing.");
@@ -97,13 +95,13 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
     private final IdentifierRules rules;
     private final Dialect dialect;
     private final boolean keepsComments;
-    private final BiPredicate<SqlExpression, SqlExpression> sameValue;
+    private final Answers answers;
 
-    Comparison(Dialect dialect, BiPredicate<SqlExpression, SqlExpression> sameValue) {
+    Comparison(Dialect dialect, Answers answers) {
       this.dialect = dialect;
       this.rules = dialect.identifiers();
       this.keepsComments = dialect.keepsComments();
-      this.sameValue = sameValue;
+      this.answers = answers;
     }
 
     private List<String> stored(List<String> names) {
@@ -215,9 +213,10 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
             is.required() || promised.counts(),
             path + " should be required and may be empty.");
       }
-      promised.defaultValue().ifPresent(value -> defaultValue(path, value, is));
       if (promised.counts()) {
         expect("counters", is.counts(), path + " should count up by itself and does not.");
+      } else {
+        promised.defaultValue().ifPresent(value -> defaultValue(path, value, is));
       }
       if (!promised.comment().isEmpty() && keepsComments) {
         boolean same = promised.comment().equals(is.comment());
@@ -226,7 +225,7 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
     }
 
     private void defaultValue(String path, SqlExpression promised, Column is) {
-      boolean same = is.defaultValue().filter(v -> sameValue.test(promised, v)).isPresent();
+      boolean same = is.defaultValue().filter(v -> answers.haveOneValue(promised, v)).isPresent();
       String found = is.defaultValue().map(SqlExpression::sql).orElse("none");
       expect(
           "defaults",

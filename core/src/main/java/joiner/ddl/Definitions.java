@@ -3,15 +3,18 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
-import joiner.model.ReferentialAction;
 
 /** Prints a table of a schema as the statements that make it. */
 final class Definitions {
@@ -23,6 +26,13 @@ final class Definitions {
     this.table = table;
   }
 
+  /** A sequence is made before the tables that count by it. */
+  static Statement create(Sequence sequence, Dialect dialect) {
+    return statement(
+        Statement.Section.TABLES,
+        "CREATE SEQUENCE " + dialect.name(sequence.name()) + " START WITH " + sequence.start());
+  }
+
   /** CREATE TABLE; {@code comment} stands above it for people. */
   Statement create(String comment) {
     var lines = new ArrayList<String>();
@@ -32,7 +42,9 @@ final class Definitions {
         .filter(key -> !countsAsKey(key))
         .ifPresent(key -> lines.add(constraint(key.name(), "PRIMARY KEY " + in(key.columns()))));
     for (Key key : table.uniqueKeys()) {
-      lines.add(constraint(key.name(), "UNIQUE " + in(key.columns())));
+      if (whereFilled(key).isEmpty()) {
+        lines.add(constraint(key.name(), "UNIQUE " + in(key.columns())));
+      }
     }
     for (ForeignKey key : table.foreignKeys()) {
       if (!key.late()) {
@@ -62,6 +74,17 @@ final class Definitions {
         : " -- " + table.comment().replaceAll("\\R", " ");
   }
 
+  private Optional<String> whereFilled(Key key) {
+    Set<String> nullable =
+        table.columns().stream()
+            .filter(column -> !column.required() && key.columns().contains(column.name()))
+            .map(Column::name)
+            .collect(Collectors.toSet());
+    return nullable.isEmpty()
+        ? Optional.empty()
+        : dialect.uniqueWhereFilled(key.name(), table.name(), key.columns(), nullable);
+  }
+
   private boolean countsAsKey(Key key) {
     return dialect.countsAsKey()
         && table.columns().stream()
@@ -74,7 +97,7 @@ final class Definitions {
     return dialect.name(column.name())
         + " "
         + type
-        + column.defaultValue().map(this::defaultClause).orElse("")
+        + defaultClause(column)
         + (column.required() && !isKey ? " NOT NULL" : "")
         + dialect.columnTail(column.comment());
   }
@@ -87,8 +110,11 @@ final class Definitions {
         : dialect.spell(column.type());
   }
 
-  private String defaultClause(SqlExpression value) {
-    return dialect.defaultClause(value.sql(), value.isLiteral());
+  private String defaultClause(Column column) {
+    Optional<SqlExpression> value = column.defaultValue();
+    return column.counts()
+        ? value.map(next -> " DEFAULT " + next.sql()).orElse("")
+        : value.map(v -> dialect.defaultClause(v.sql(), v.isLiteral())).orElse("");
   }
 
   private String constraint(String name, String body) {
@@ -106,13 +132,8 @@ final class Definitions {
         + dialect.name(key.parent())
         + " "
         + in(key.parentColumns())
-        + action(" ON DELETE ", key.onDelete())
-        + action(" ON UPDATE ", key.onUpdate());
-  }
-
-  private String action(String words, ReferentialAction action) {
-    String said = dialect.action(action);
-    return said.isEmpty() ? "" : words + said;
+        + dialect.action(Dialect.Event.DELETE, key.onDelete())
+        + dialect.action(Dialect.Event.UPDATE, key.onUpdate());
   }
 
   /** Foreign keys that are declared when all tables are there. */
@@ -130,19 +151,18 @@ final class Definitions {
         .toList();
   }
 
+  /** Indexes, and keys that are kept by one. */
   List<Statement> indexes() {
-    return table.indexes().stream()
-        .map(
-            index ->
-                statement(
-                    Statement.Section.INDEXES,
-                    "CREATE INDEX "
-                        + dialect.name(index.name())
-                        + " ON "
-                        + dialect.name(table.name())
-                        + " "
-                        + in(index.columns())))
-        .toList();
+    var indexes = new ArrayList<Statement>();
+    for (Key key : table.uniqueKeys()) {
+      whereFilled(key).ifPresent(sql -> indexes.add(statement(Statement.Section.INDEXES, sql)));
+    }
+    for (CatalogIndex index : table.indexes()) {
+      String on = " ON " + dialect.name(table.name()) + " " + in(index.columns());
+      String create = "CREATE INDEX " + dialect.name(index.name()) + on;
+      indexes.add(statement(Statement.Section.INDEXES, create));
+    }
+    return indexes;
   }
 
   /** Descriptions, where the engine keeps them. */

@@ -3,18 +3,22 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
+import joiner.catalog.Sequence;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.Rows;
 
 /**
  * A design as a schema of one engine.
@@ -40,18 +44,24 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     TableOrder order = TableOrder.of(design);
     Map<TableId, List<Relationship>> byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
-    Predicate<Relationship> isLate = r -> !dialect.refersAhead() && isLate(design, order, rows, r);
+    Predicate<Relationship> isLate =
+        r -> !dialect.refersAhead() && isLate(draft, order, rows, r, dialect);
+    Set<RelationshipId> stopped =
+        dialect.actsAlongOneWay() ? OneWay.stopped(design, dialect) : Set.of();
     var names = new ConstraintNames(dialect.identifiers());
     order.tables().forEach(table -> names.reserve(table.name()));
     var lowered = new ArrayList<CatalogTable>();
     var shortfalls = new ArrayList<Shortfall>();
+    var sequences = new ArrayList<Sequence>();
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
+      Rows there = rows.includes(table) ? draft.rows().of(table.id()) : Rows.NONE;
       var lowering = new TableLowering(design, draft.meaning().of(table), own, dialect, names);
-      lowered.add(lowering.lower(isLate));
+      lowered.add(lowering.lower(isLate, stopped, there));
+      sequences.addAll(lowering.sequences());
       shortfalls.addAll(lowering.shortfalls());
     }
-    return new Lowered(new Catalog(lowered), shortfalls, order.tables());
+    return new Lowered(new Catalog(lowered, sequences), shortfalls, order.tables());
   }
 
   /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */
@@ -64,8 +74,19 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
         .support(condition.tree());
   }
 
-  private static boolean isLate(Design design, TableOrder order, RowsChoice rows, Relationship r) {
+  private static boolean isLate(
+      Draft draft, TableOrder order, RowsChoice rows, Relationship r, Dialect dialect) {
+    Table child = draft.design().table(r.child());
+    boolean own = r.isSelfReference() && rows.includes(child);
     return order.late().contains(r.id())
-        || r.isSelfReference() && rows.includes(design.table(r.child()));
+        || own && (dialect.addsReferences() || !canGoInWaves(draft, child));
+  }
+
+  private static boolean canGoInWaves(Draft draft, Table table) {
+    List<Relationship> own =
+        draft.design().parentsOf(table.id()).stream()
+            .filter(Relationship::isSelfReference)
+            .toList();
+    return RowWaves.of(table, own, draft.rows().of(table.id())).isPresent();
   }
 }

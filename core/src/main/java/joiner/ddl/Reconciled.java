@@ -1,9 +1,8 @@
 package joiner.ddl;
 
 import java.util.List;
-import java.util.function.BiPredicate;
 import joiner.catalog.Catalog;
-import joiner.catalog.SqlExpression;
+import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 
@@ -24,13 +23,9 @@ public record Reconciled(Draft draft, List<String> notices) {
    * Reconciles a database with a design.
    *
    * @param found what the database holds
-   * @param sameValue whether two defaults give one value
+   * @param answers of the engine itself
    */
-  public static Reconciled of(
-      Draft known,
-      Catalog found,
-      Dialect dialect,
-      BiPredicate<SqlExpression, SqlExpression> sameValue) {
-    return new Reconciling(known, found, dialect, sameValue).reconcile();
+  public static Reconciled of(Draft known, Catalog found, Dialect dialect, Answers answers) {
+    return new Reconciling(known, found, dialect, answers).reconcile();
   }
 }

@@ -10,13 +10,13 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiPredicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
-import joiner.catalog.SqlExpression;
+import joiner.compare.PromisedNames;
+import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -37,7 +37,7 @@ final class Reconciling {
   private final Design design;
   private final Dialect dialect;
   private final IdentifierRules rules;
-  private final BiPredicate<SqlExpression, SqlExpression> sameValue;
+  private final Answers answers;
   private final Map<String, CatalogTable> found = new LinkedHashMap<>();
 
   /** The promised table and the one of the design, by the name the engine stores. */
@@ -50,20 +50,18 @@ final class Reconciling {
 
   private record Pair(CatalogTable promised, Table table) {}
 
-  Reconciling(
-      Draft known,
-      Catalog found,
-      Dialect dialect,
-      BiPredicate<SqlExpression, SqlExpression> sameValue) {
+  Reconciling(Draft known, Catalog found, Dialect dialect, Answers answers) {
     this.known = known;
     this.design = known.design();
     this.dialect = dialect;
     this.rules = dialect.identifiers();
-    this.sameValue = sameValue;
+    this.answers = answers;
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
-    found.tables().forEach(table -> this.found.put(table.name(), table));
     Lowered lowered = Lowered.of(known, dialect, RowsChoice.NONE);
+    PromisedNames.in(found, lowered.catalog(), dialect, answers)
+        .tables()
+        .forEach(table -> this.found.put(table.name(), table));
     for (int i = 0; i < lowered.tables().size(); i++) {
       CatalogTable promised = lowered.catalog().tables().get(i);
       pairs.put(rules.stored(promised.name()), new Pair(promised, lowered.tables().get(i)));
@@ -79,6 +77,7 @@ final class Reconciling {
     }
     var relationships = new ArrayList<Relationship>();
     raised.design().relationships().forEach(r -> relationships.add(reconciled(raised.design(), r)));
+    design.relationships().stream().filter(this::isOnlyOurs).forEach(relationships::add);
     List<RelationshipId> order = design.relationships().stream().map(Relationship::id).toList();
     Map<RelationshipId, Integer> places = new HashMap<>();
     order.forEach(id -> places.put(id, places.size()));
@@ -121,7 +120,7 @@ final class Reconciling {
   }
 
   private boolean isPromised(@Nullable Column promised, Column is) {
-    return promised != null && TableReconciling.sameDefault(promised, is, sameValue);
+    return promised != null && TableReconciling.sameDefault(promised, is, answers);
   }
 
   private static Column withoutDefault(Column column) {
@@ -146,7 +145,7 @@ final class Reconciling {
             Objects.requireNonNull(found.get(raised.name())),
             raised,
             dialect,
-            sameValue);
+            answers);
     Table table = reconciling.reconcile();
     notices.addAll(reconciling.notices());
     return table;
@@ -211,19 +210,38 @@ final class Reconciling {
         .toList();
   }
 
+  /**
+   * Whether a relationship was not promised, as the engine cannot keep it; its fields are there.
+   */
+  private boolean isOnlyOurs(Relationship r) {
+    Pair child = pairs.get(rules.stored(design.table(r.child()).name()));
+    boolean there =
+        hasFields(r.child(), r.childFields()) && hasFields(r.parent(), r.parentFields());
+    return there && !taken.contains(r.id()) && promisedOf(r, child.promised()).isEmpty();
+  }
+
+  private boolean hasFields(TableId id, List<FieldId> fields) {
+    Table now = tables.get(rules.stored(design.table(id).name()));
+    return now != null && now.id().equals(id) && fields.stream().allMatch(now::hasField);
+  }
+
+  /** Foreign keys between the same fields that the engine was promised. */
+  private List<ForeignKey> promisedOf(Relationship r, CatalogTable child) {
+    List<String> columns = design.table(r.child()).namesOf(r.childFields());
+    Table parent = design.table(r.parent());
+    return child.foreignKeys().stream()
+        .filter(key -> key.columns().equals(columns) && key.parent().equals(parent.name()))
+        .filter(key -> key.parentColumns().equals(parent.namesOf(r.parentFields())))
+        .toList();
+  }
+
   /** The actions the engine was promised may be others than the design's. */
   private Relationship withActions(Relationship k, Relationship now) {
     CatalogTable promised = pairs.get(rules.stored(design.table(k.child()).name())).promised();
-    List<String> columns = design.table(k.child()).namesOf(k.childFields());
-    for (ForeignKey key : promised.foreignKeys()) {
-      if (key.columns().equals(columns)
-          && key.parent().equals(design.table(k.parent()).name())
-          && key.onDelete() == now.onDelete()
-          && key.onUpdate() == now.onUpdate()) {
-        return k;
-      }
-    }
-    return k.withActions(now.onDelete(), now.onUpdate());
+    boolean asPromised =
+        promisedOf(k, promised).stream()
+            .anyMatch(key -> key.onDelete() == now.onDelete() && key.onUpdate() == now.onUpdate());
+    return asPromised ? k : k.withActions(now.onDelete(), now.onUpdate());
   }
 
   private SampleRows rows(Design now) {

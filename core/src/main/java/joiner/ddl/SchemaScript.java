@@ -57,29 +57,33 @@ public record SchemaScript(
                   .append(oneLine(s.reason()))
                   .append('\n'));
     }
-    opening.forEach(sql -> out.append('\n').append(sql).append(';'));
+    if (!dialect.caveats().isEmpty()) {
+      out.append("-- On ").append(dialect.engine()).append(":\n");
+      dialect.caveats().forEach(c -> out.append("--   ").append(c).append('\n'));
+    }
+    opening.forEach(sql -> out.append('\n').append(dialect.ended(sql)));
     out.append(opening.isEmpty() ? "" : "\n");
     for (Statement.Section section : Statement.Section.values()) {
       append(section, out);
     }
-    closing.forEach(sql -> out.append('\n').append(sql).append(";\n"));
+    closing.forEach(sql -> out.append('\n').append(dialect.ended(sql)).append('\n'));
     return out.toString();
   }
 
   private void append(Statement.Section section, StringBuilder out) {
     List<Statement> own = section(section);
     if (!own.isEmpty()) {
-      out.append("\n-- ").append(section.title()).append('\n').append(text(own));
+      out.append("\n-- ").append(section.title()).append('\n').append(text(own, dialect));
     }
   }
 
   /** Statements as text, a comment above each that has one. */
-  public static String text(List<Statement> statements) {
+  public static String text(List<Statement> statements, Dialect dialect) {
     var lines = new ArrayList<String>();
     for (Statement statement : statements) {
       String comment =
           statement.comment().isEmpty() ? "" : "\n-- " + oneLine(statement.comment()) + "\n";
-      lines.add(comment + statement.sql() + ";\n");
+      lines.add(comment + dialect.ended(statement.sql()) + "\n");
     }
     return lines.stream().collect(Collectors.joining());
   }

@@ -1,12 +1,10 @@
 package joiner.ddl;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import joiner.catalog.SpelledType;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -14,8 +12,6 @@ import joiner.expression.Width;
 
 /** Types as scripts spell them, of one engine or of any. */
 final class ScriptTypes {
-  private static final Pattern TYPE =
-      Pattern.compile("([^(]*?)\\s*(?:\\(([\\d, ]+)(?: (?:char|byte))?\\))?\\s*([^(]*)");
   private static final int LONGEST = 1_000_000;
 
   private final List<Dialect> dialects;
@@ -30,20 +26,13 @@ final class ScriptTypes {
         spelled
             .toLowerCase(Locale.ROOT)
             .replaceAll("[\"`\\[\\]]", "")
-            .replaceAll("\\(\\s*max\\s*\\)", " max")
-            .replaceAll("\\s+", " ")
-            .strip();
-    Matcher parts = TYPE.matcher(plain);
-    if (!parts.matches()) {
+            .replaceAll("\\(\\s*max\\s*\\)", " max");
+    Optional<SpelledType> parts = SpelledType.of(plain);
+    if (parts.isEmpty()) {
       return new SqlType.Other(spelled);
     }
-    var numbers = new ArrayList<Integer>();
-    if (parts.group(2) != null) {
-      for (String number : parts.group(2).split("[, ]+")) {
-        numbers.add(Integer.valueOf(number));
-      }
-    }
-    String name = (parts.group(1).strip() + " " + parts.group(3).strip()).strip();
+    String name = parts.get().name();
+    List<Integer> numbers = parts.get().numbers();
     SqlType elsewhere = elsewhere(name, numbers);
     if (!(elsewhere instanceof SqlType.Other)) {
       return elsewhere;

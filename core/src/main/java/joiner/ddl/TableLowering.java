@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
@@ -31,8 +33,10 @@ import joiner.model.FieldType;
 import joiner.model.OwnField;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
+import joiner.rows.Rows;
 import joiner.shape.TextPattern;
 
 /**
@@ -55,6 +59,7 @@ final class TableLowering {
   private final Set<FieldId> moved = new HashSet<>();
 
   private final List<Check> checks = new ArrayList<>();
+  private final List<Sequence> sequences = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
   /**
@@ -84,25 +89,32 @@ final class TableLowering {
    * The table as the engine is to make it.
    *
    * @param isLate which foreign keys are declared only when all tables are there
+   * @param stopped relationships that have to do without their actions
+   * @param rows that go along
    */
-  CatalogTable lower(Predicate<Relationship> isLate) {
-    List<Column> columns = table.fields().stream().map(this::column).toList();
+  CatalogTable lower(Predicate<Relationship> isLate, Set<RelationshipId> stopped, Rows rows) {
+    List<Column> columns = table.fields().stream().map(field -> column(field, rows)).toList();
     Optional<Key> primary = Optional.empty();
     var uniques = new ArrayList<Key>();
     for (Constraint.Unique key : meaning.keys()) {
       String name = names.take(key.name());
       if (key.primary()) {
         primary = Optional.of(new Key(name, table.namesOf(key.fields())));
-      } else if (isIndexed(key.fields(), "the key " + key.name())) {
+      } else if (isNew(key.fields(), "the key " + key.name(), uniques)
+          && isIndexed(key.fields(), "the key " + key.name())) {
         uniques.add(new Key(name, table.namesOf(key.fields())));
       }
     }
     List<ForeignKey> references =
-        relationships.stream().map(r -> reference(r, isLate.test(r))).toList();
+        relationships.stream()
+            .filter(r -> isKept(r, isLate.test(r)))
+            .map(r -> reference(r, isLate.test(r), stopped.contains(r.id())))
+            .toList();
     table.fields().forEach(this::constraints);
     meaning.rules().forEach(this::rule);
     List<CatalogIndex> indexes =
         table.indexes().stream()
+            .filter(i -> isNew(i.fields(), "the index " + i.name(), uniques))
             .filter(i -> isIndexed(i.fields(), "the index " + i.name()))
             .map(i -> new CatalogIndex(names.take(i.name()), table.namesOf(i.fields())))
             .toList();
@@ -114,6 +126,26 @@ final class TableLowering {
     return shortfalls;
   }
 
+  /** By which the table's counters count. */
+  List<Sequence> sequences() {
+    return sequences;
+  }
+
+  /** Whether no key says already what another key or index would say. */
+  private boolean isNew(List<FieldId> fields, String subject, List<Key> uniques) {
+    List<String> columns = table.namesOf(fields);
+    boolean doubled =
+        dialect.refusesDoubledKeys()
+            && (fields.equals(table.primaryKey())
+                || uniques.stream().anyMatch(key -> key.columns().equals(columns)));
+    if (doubled) {
+      shortfall(
+          subject,
+          "a key of the same fields does its work; " + dialect.engine() + " takes no second.");
+    }
+    return !doubled;
+  }
+
   private boolean isIndexed(List<FieldId> fields, String subject) {
     List<SqlType> types = fields.stream().map(f -> SqlType.of(table.field(f).type())).toList();
     Optional<String> loss = dialect.indexLoss(types);
@@ -121,7 +153,7 @@ final class TableLowering {
     return loss.isEmpty();
   }
 
-  private Column column(Field field) {
+  private Column column(Field field, Rows rows) {
     SqlType type = SqlType.of(field.type());
     boolean counts = counting.contains(field.id());
     if (field.type() instanceof FieldType.Counter counter) {
@@ -142,9 +174,19 @@ final class TableLowering {
         field.name(),
         dialect.keptAs(type),
         table.isRequired(field.id()),
-        defaultOf(field),
+        counts ? next(field, rows) : defaultOf(field),
         counts,
         field.description());
+  }
+
+  /** Taken from a sequence, where the engine's columns do not count by themselves. */
+  private Optional<SqlExpression> next(Field counter, Rows rows) {
+    if (dialect.next("").isEmpty()) {
+      return Optional.empty();
+    }
+    String name = names.take(ConstraintNaming.sequence(table.name(), counter.name()));
+    sequences.add(new Sequence(name, Counted.next(rows, counter).orElse(1)));
+    return dialect.next(name).map(SqlExpression::found);
   }
 
   private boolean counts(Field field) {
@@ -179,15 +221,43 @@ final class TableLowering {
     };
   }
 
-  private ForeignKey reference(Relationship r, boolean late) {
+  private boolean isKept(Relationship r, boolean late) {
+    if (late && !dialect.addsReferences()) {
+      String reason =
+          r.isSelfReference()
+              ? " looks at each row by itself, and rows here refer to each other in a circle or to themselves."
+              : " declares a foreign key only with its table, and this one closes a circle.";
+      shortfall("the relationship " + r.name(), dialect.engine() + reason);
+      return false;
+    }
+    Table parent = design.table(r.parent());
+    List<String> columns = parent.namesOf(r.parentFields());
+    Set<String> nullable =
+        r.parentFields().stream()
+            .filter(field -> !parent.isRequired(field))
+            .map(field -> parent.field(field).name())
+            .collect(Collectors.toSet());
+    boolean byIndex =
+        !nullable.isEmpty()
+            && dialect.uniqueWhereFilled(r.name(), parent.name(), columns, nullable).isPresent();
+    if (byIndex) {
+      shortfall(
+          "the relationship " + r.name(),
+          dialect.engine()
+              + " keeps a key that may be empty by an index, which none can refer to.");
+    }
+    return !byIndex;
+  }
+
+  private ForeignKey reference(Relationship r, boolean late, boolean stopped) {
     Table parent = design.table(r.parent());
     return new ForeignKey(
         names.take(r.name()),
         table.namesOf(r.childFields()),
         parent.name(),
         parent.namesOf(r.parentFields()),
-        kept(r.onDelete(), "ON DELETE", r),
-        kept(r.onUpdate(), "ON UPDATE", r),
+        kept(Dialect.Event.DELETE, r.onDelete(), r, stopped),
+        kept(Dialect.Event.UPDATE, r.onUpdate(), r, stopped),
         late);
   }
 
@@ -197,10 +267,19 @@ final class TableLowering {
         || r.onUpdate() == ReferentialAction.SET_NULL;
   }
 
-  private ReferentialAction kept(ReferentialAction action, String when, Relationship r) {
-    Optional<String> loss = dialect.actionLoss(action);
-    loss.ifPresent(reason -> shortfall(when + " " + action.sql() + " of " + r.name(), reason));
-    return loss.isPresent() ? ReferentialAction.RESTRICT : action;
+  private ReferentialAction kept(
+      Dialect.Event event, ReferentialAction action, Relationship r, boolean stopped) {
+    ReferentialAction kept = dialect.keptAs(event, action);
+    boolean gone = stopped && OneWay.acts(kept);
+    Optional<String> loss =
+        gone
+            ? Optional.of(
+                dialect.engine()
+                    + " lets actions reach a table by one way only; the change is refused instead.")
+            : dialect.actionLoss(event, action);
+    loss.ifPresent(
+        reason -> shortfall(event.sql() + " " + action.sql() + " of " + r.name(), reason));
+    return gone ? ReferentialAction.NO_ACTION : kept;
   }
 
   private void constraints(Field field) {
@@ -298,7 +377,7 @@ final class TableLowering {
       return new Support.Impossible(
           dialect.engine() + " takes no check that reads " + refused.get().words());
     }
-    return dialect.say(condition);
+    return dialect.sayCondition(condition);
   }
 
   private boolean reads(Expression condition, InCheck what) {

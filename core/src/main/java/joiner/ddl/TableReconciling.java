@@ -9,7 +9,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.function.BiPredicate;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import joiner.catalog.CatalogIndex;
@@ -18,7 +17,7 @@ import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
-import joiner.catalog.SqlExpression;
+import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.expression.Expression.Comparison;
 import joiner.meaning.Constraint;
@@ -44,7 +43,7 @@ final class TableReconciling {
   private final Table raised;
   private final Dialect dialect;
   private final IdentifierRules rules;
-  private final BiPredicate<SqlExpression, SqlExpression> sameValue;
+  private final Answers answers;
 
   /** Names of checks that were promised and are not there. */
   private final Set<String> missing;
@@ -65,7 +64,7 @@ final class TableReconciling {
       CatalogTable found,
       Table raised,
       Dialect dialect,
-      BiPredicate<SqlExpression, SqlExpression> sameValue) {
+      Answers answers) {
     this.meaning = meaning;
     this.known = meaning.table();
     this.promised = promised;
@@ -73,7 +72,7 @@ final class TableReconciling {
     this.raised = raised;
     this.dialect = dialect;
     this.rules = dialect.identifiers();
-    this.sameValue = sameValue;
+    this.answers = answers;
     this.missing =
         promised.checks().stream()
             .map(check -> rules.stored(check.name()))
@@ -143,7 +142,7 @@ final class TableReconciling {
     if (wanted.required() != is.required() && !wanted.counts() && !inKey) {
       now = now.withRequired(is.required());
     }
-    if (!wanted.counts() && !sameDefault(wanted, is, sameValue)) {
+    if (!wanted.counts() && !sameDefault(wanted, is, answers)) {
       now = now.withDefault(raisedField.defaultValue());
     }
     if (dialect.keepsComments() && !is.comment().equals(k.description())) {
@@ -153,12 +152,11 @@ final class TableReconciling {
   }
 
   /** Whether a column has the default that was promised. */
-  static boolean sameDefault(
-      Column wanted, Column is, BiPredicate<SqlExpression, SqlExpression> sameValue) {
+  static boolean sameDefault(Column wanted, Column is, Answers answers) {
     if (wanted.defaultValue().isEmpty() || is.defaultValue().isEmpty()) {
       return wanted.defaultValue().isEmpty() && is.defaultValue().isEmpty();
     }
-    return sameValue.test(wanted.defaultValue().get(), is.defaultValue().get());
+    return answers.haveOneValue(wanted.defaultValue().get(), is.defaultValue().get());
   }
 
   private static Limits withNews(Limits limits, Limits news) {

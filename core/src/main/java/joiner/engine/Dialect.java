@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Supplier;
+import joiner.catalog.SpelledType;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
@@ -33,6 +34,11 @@ public abstract class Dialect {
 
   /** How a JDBC URL of the engine begins. */
   public abstract String jdbcPrefix();
+
+  /** The name of its JDBC driver's file, where it does not come with Joiner. */
+  public Optional<String> driver() {
+    return Optional.empty();
+  }
 
   /**
    * How the name of a file ends in which such a database lives, as a URL names it; empty: it does
@@ -74,6 +80,14 @@ public abstract class Dialect {
 
   /** How the engine's catalog is asked. */
   public abstract CatalogQueries queries();
+
+  /** What a type of the engine holds, as {@link #spell} spells it; any case. */
+  public final SqlType understand(String spelled) {
+    SqlType other = new SqlType.Other(spelled);
+    SqlType type =
+        SpelledType.of(spelled).map(t -> understand(t.name(), t.numbers())).orElse(other);
+    return type instanceof SqlType.Other ? other : type;
+  }
 
   /**
    * What a type of the engine holds; those of the standard are known, an engine adds its own.
@@ -120,6 +134,62 @@ public abstract class Dialect {
    */
   public abstract boolean refersAhead();
 
+  /** Whether a foreign key can be declared on a table that is there already. */
+  public boolean addsReferences() {
+    return true;
+  }
+
+  /**
+   * Whether actions may reach a table by one way only: no circle, no second way from a parent to
+   * its descendants.
+   */
+  public boolean actsAlongOneWay() {
+    return false;
+  }
+
+  /** Whether the engine refuses a key or an index that says what another key says already. */
+  public boolean refusesDoubledKeys() {
+    return false;
+  }
+
+  /** Whether the engine's catalog gives constraints the names they were given. */
+  public boolean keepsConstraintNames() {
+    return true;
+  }
+
+  /**
+   * A query for a condition in the words in which the engine's catalog shows it; empty where names
+   * tell conditions apart.
+   */
+  public Optional<String> wording(String condition) {
+    return Optional.empty();
+  }
+
+  /** What holds for every design on this engine and has to be known; a sentence each. */
+  public List<String> caveats() {
+    return List.of();
+  }
+
+  /** A statement as it stands in a script. */
+  public String ended(String statement) {
+    return statement + ";";
+  }
+
+  /** How many rows one INSERT may bring. */
+  public int rowsPerInsert() {
+    return 200;
+  }
+
+  /** Statements before rows are put into a table, so that its counter lets them. */
+  public List<String> beforeRows(String table) {
+    return List.of();
+  }
+
+  /** What {@link #beforeRows} began ends here. */
+  public List<String> afterRows(String table) {
+    return List.of();
+  }
+
   /** Statements before everything else. */
   public List<String> opening() {
     return List.of();
@@ -136,6 +206,16 @@ public abstract class Dialect {
    * @param wholeKey whether it is the whole primary key
    */
   public abstract Optional<String> counter(Width width, boolean wholeKey);
+
+  /** The default by which a column counts up from a sequence; empty: it counts by itself. */
+  public Optional<String> next(String sequence) {
+    return Optional.empty();
+  }
+
+  /** Whether a default, as the engine's catalog gives it, takes the next number of a sequence. */
+  public boolean isNext(String found) {
+    return false;
+  }
 
   /** What a column that counts up is kept as. */
   public SqlType counterType(Width width) {
@@ -194,13 +274,46 @@ public abstract class Dialect {
     return Optional.empty();
   }
 
-  /** How a referential action is said; empty: it need not be. */
-  public String action(ReferentialAction action) {
-    return action == ReferentialAction.NO_ACTION ? "" : action.sql();
+  /**
+   * The statement that keeps values apart where they are filled, for an engine whose unique keys
+   * take fewer empty ones than the standard lets in; empty: its keys take them.
+   *
+   * @param nullable those of the columns that may be empty
+   */
+  public Optional<String> uniqueWhereFilled(
+      String key, String table, List<String> columns, Set<String> nullable) {
+    return Optional.empty();
   }
 
-  /** What becomes of an action that the engine does not have; empty: it has it. */
-  public Optional<String> actionLoss(ReferentialAction action) {
+  /** When a referential action is taken. */
+  public enum Event {
+    DELETE("ON DELETE"),
+    UPDATE("ON UPDATE");
+
+    private final String sql;
+
+    Event(String sql) {
+      this.sql = sql;
+    }
+
+    /** The words of the SQL standard. */
+    public String sql() {
+      return sql;
+    }
+  }
+
+  /** How a referential action is said, with its event; empty: it need not be. */
+  public String action(Event event, ReferentialAction action) {
+    return action == ReferentialAction.NO_ACTION ? "" : " " + event.sql() + " " + action.sql();
+  }
+
+  /** What an action is kept as. */
+  public ReferentialAction keptAs(Event event, ReferentialAction action) {
+    return actionLoss(event, action).isPresent() ? ReferentialAction.RESTRICT : action;
+  }
+
+  /** What becomes of an action that the engine does not have; empty: nothing is lost by it. */
+  public Optional<String> actionLoss(Event event, ReferentialAction action) {
     return Optional.empty();
   }
 
@@ -274,7 +387,22 @@ public abstract class Dialect {
 
   /** An expression in the engine's spelling, or why it has none. */
   public final Support say(Expression tree) {
-    return attempt(() -> text().write(tree));
+    return attempt(() -> text().write(asValue(tree)));
+  }
+
+  /** A condition in the engine's spelling, or why it has none. */
+  public final Support sayCondition(Expression tree) {
+    return attempt(() -> text().write(asCondition(tree)));
+  }
+
+  /** An expression in the forms the engine has, where it stands for a value. */
+  Expression asValue(Expression tree) {
+    return tree;
+  }
+
+  /** An expression in the forms the engine has, where it stands for a condition. */
+  Expression asCondition(Expression tree) {
+    return tree;
   }
 
   /** The condition that a column's text matches a pattern as a whole, or why there is none. */

@@ -10,8 +10,10 @@ public final class Dialects {
   public static final Dialect H2 = new H2Dialect();
   public static final Dialect MARIADB = new MariaDbDialect();
 
+  public static final Dialect DUCKDB = new DuckDbDialect();
+
   /** All of them, in the order they are shown. */
-  public static final List<Dialect> ALL = List.of(POSTGRESQL, MARIADB, SQLITE, H2);
+  public static final List<Dialect> ALL = List.of(POSTGRESQL, MARIADB, SQLITE, DUCKDB, H2);
 
   private Dialects() {}
 

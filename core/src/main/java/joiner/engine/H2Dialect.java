@@ -14,7 +14,7 @@ final class H2Dialect extends IsoDialect {
           256,
           IdentifierRules.Measure.CHARACTERS,
           false,
-          true,
+          IdentifierRules.NONE,
           IdentifierRules.Folding.UPPER,
           ReservedWords.of("h2"));
 

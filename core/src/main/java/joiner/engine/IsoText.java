@@ -23,6 +23,11 @@ class IsoText extends SqlText {
     return "CAST(" + date + " AS timestamp)";
   }
 
+  /** As the standard has it. */
+  final String plainLike(Expression.Like e) {
+    return super.like(e);
+  }
+
   /** ISO has no escape character unless one is named; these engines take the backslash then. */
   @Override
   protected String like(Expression.Like e) {

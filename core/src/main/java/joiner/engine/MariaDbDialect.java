@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.Pattern;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
@@ -23,7 +24,7 @@ final class MariaDbDialect extends Dialect {
           64,
           IdentifierRules.Measure.CHARACTERS,
           false,
-          false,
+          Pattern.compile("[^\\x{0}-\\x{FFFF}]"),
           IdentifierRules.Folding.KEPT,
           ReservedWords.of("mariadb"));
   private static final String COLLATION = "utf8mb4_nopad_bin";
@@ -213,13 +214,13 @@ final class MariaDbDialect extends Dialect {
 
   /** What is not said counts as RESTRICT. */
   @Override
-  public String action(ReferentialAction action) {
-    return action.sql();
+  public String action(Event event, ReferentialAction action) {
+    return " " + event.sql() + " " + action.sql();
   }
 
   /** It takes the words and keeps RESTRICT. */
   @Override
-  public Optional<String> actionLoss(ReferentialAction action) {
+  public Optional<String> actionLoss(Event event, ReferentialAction action) {
     return action == ReferentialAction.SET_DEFAULT
         ? Optional.of("MariaDB cannot set a default then; the change is refused instead.")
         : Optional.empty();

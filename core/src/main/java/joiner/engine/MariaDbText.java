@@ -93,10 +93,7 @@ final class MariaDbText extends SqlText {
         yield super.call(e);
       }
       case SUBSTRING -> {
-        if (!Positions.arePlain(e.arguments())) {
-          throw new InexpressibleException(
-              ENGINE + " counts SUBSTRING positions from the end where they are below 1");
-        }
+        Positions.require(e.arguments(), ENGINE);
         yield super.call(e);
       }
       case CHAR_LENGTH, UPPER, LOWER, TRIM, POSITION, ABS, FLOOR, CEILING, COALESCE, NULLIF ->

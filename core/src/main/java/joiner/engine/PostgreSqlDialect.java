@@ -16,7 +16,7 @@ final class PostgreSqlDialect extends IsoDialect {
           63,
           IdentifierRules.Measure.BYTES,
           true,
-          true,
+          IdentifierRules.NONE,
           IdentifierRules.Folding.LOWER,
           ReservedWords.of("postgresql"));
 

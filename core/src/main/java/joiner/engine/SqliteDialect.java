@@ -19,7 +19,7 @@ final class SqliteDialect extends Dialect {
           Integer.MAX_VALUE,
           IdentifierRules.Measure.BYTES,
           false,
-          true,
+          IdentifierRules.NONE,
           IdentifierRules.Folding.KEPT,
           ReservedWords.of("sqlite"));
 
@@ -74,6 +74,7 @@ final class SqliteDialect extends Dialect {
         Optional.of(
             "SELECT id, \"from\", \"table\", \"to\", on_delete, on_update"
                 + " FROM pragma_foreign_key_list(?) ORDER BY id, seq"),
+        Optional.empty(),
         "SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?",
         true);
   }

@@ -144,11 +144,8 @@ final class SqliteText extends SqlText {
 
   /** Positions before the text count as empty in SQL; SQLite would count them from the end. */
   private String substring(List<Expression> arguments) {
-    if (Positions.arePlain(arguments)) {
-      return "substr(" + written(arguments) + ")";
-    }
-    throw new InexpressibleException(
-        "SQLite counts SUBSTRING positions differently unless they are plain numbers");
+    Positions.require(arguments, "SQLite");
+    return "substr(" + written(arguments) + ")";
   }
 
   @Override

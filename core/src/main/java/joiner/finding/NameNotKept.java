@@ -46,7 +46,7 @@ final class NameNotKept implements TableCheck {
       found.accept("The name " + name + " is too long for " + refusing + ".");
     }
     if (!lacking.isEmpty()) {
-      found.accept(lacking + " takes no name with a character beyond U+FFFF: " + name + ".");
+      found.accept(lacking + " takes no name with a character as in " + name + ".");
     }
   }
 

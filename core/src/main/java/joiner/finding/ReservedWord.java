@@ -68,6 +68,7 @@ final class ReservedWord implements TableCheck {
   }
 
   private static String says(String name, List<String> engines) {
-    return "“" + name + "” is a reserved word of " + String.join(", ", engines) + ".";
+    String of = engines.size() == Dialects.ALL.size() ? "every engine" : String.join(", ", engines);
+    return "“" + name + "” is a reserved word of " + of + ".";
   }
 }

@@ -30,6 +30,11 @@ public final class Places {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("joiner.log");
   }
 
+  /** JDBC drivers that do not come with Joiner, where the user has put some. */
+  public static Path drivers() {
+    return folder("XDG_DATA_HOME", ".local/share", "Application Support").resolve("drivers");
+  }
+
   /** What was done to designs, so that it can be taken back after they were closed. */
   static Path history() {
     return folder("XDG_STATE_HOME", ".local/state", "Application Support").resolve("history");

@@ -34,6 +34,11 @@ public final class ConstraintNaming {
     return joined("ck", table, List.of(field, what));
   }
 
+  /** The sequence by which a field counts up. */
+  public static String sequence(String table, String field) {
+    return joined("seq", table, List.of(field));
+  }
+
   private static String joined(String sort, String table, List<String> parts) {
     String name = sort + "_" + table;
     return parts.isEmpty() ? name : name + "_" + String.join("_", parts);

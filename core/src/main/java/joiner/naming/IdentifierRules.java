@@ -3,6 +3,7 @@ package joiner.naming;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * What one engine allows as a name.
@@ -11,7 +12,7 @@ import java.util.Set;
  * @param longest greatest length
  * @param measure what that counts
  * @param cuts whether the engine cuts off what is longer, without a word; others refuse it
- * @param wholeUnicode whether names may hold characters beyond U+FFFF
+ * @param strange matches a character that no name may hold, even quoted
  * @param folding what the engine does with names that are not quoted
  * @param reserved words, in lower case, that are refused as names of tables or columns unless
  *     quoted
@@ -21,9 +22,12 @@ public record IdentifierRules(
     int longest,
     Measure measure,
     boolean cuts,
-    boolean wholeUnicode,
+    Pattern strange,
     Folding folding,
     Set<String> reserved) {
+  /** No character at all. */
+  public static final Pattern NONE = Pattern.compile("(?!)");
+
   /** What a length counts. */
   public enum Measure {
     /** Bytes in UTF-8. */
@@ -62,7 +66,7 @@ public record IdentifierRules(
 
   /** Whether the name holds characters that the engine has not. */
   public boolean hasStrangeCharacters(String name) {
-    return !wholeUnicode && name.codePoints().anyMatch(Character::isSupplementaryCodePoint);
+    return strange.matcher(name).find();
   }
 
   /** Whether the name means itself only when it is quoted. */

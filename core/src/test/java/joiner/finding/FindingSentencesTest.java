@@ -247,7 +247,7 @@ class FindingSentencesTest {
   @Test
   void reservedWordsNameTheirEngines() {
     assertThat(says("reserved-word", design(table("order"))))
-        .containsExactly("“order” is a reserved word of PostgreSQL, MariaDB, SQLite, H2.");
+        .containsExactly("“order” is a reserved word of every engine.");
     List<Finding> field =
         found(
             "reserved-word",

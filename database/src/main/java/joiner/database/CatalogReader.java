@@ -15,8 +15,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
@@ -39,7 +37,6 @@ final class CatalogReader {
   /** From this length on, a type that an engine gives a length has none. */
   private static final int NO_LENGTH = 1_000_000;
 
-  private static final Pattern TYPE = Pattern.compile("([^(]*)(?:\\(([\\d, ]+)\\))?(.*)");
   private final Connection connection;
   private final Dialect dialect;
   private final DatabaseMetaData metadata;
@@ -104,12 +101,13 @@ final class CatalogReader {
     int digits = row.getInt("DECIMAL_DIGITS");
     boolean required = row.getInt("NULLABLE") == DatabaseMetaData.columnNoNulls;
     String comment = orEmpty(row.getString("REMARKS"));
-    Optional<SqlExpression> given =
-        Optional.ofNullable(row.getString("COLUMN_DEF")).flatMap(dialect::foundDefault);
-    boolean counts = "YES".equals(row.getString("IS_AUTOINCREMENT"));
+    Optional<String> found = Optional.ofNullable(row.getString("COLUMN_DEF"));
+    boolean taken = found.filter(dialect::isNext).isPresent();
+    Optional<SqlExpression> given = taken ? Optional.empty() : found.flatMap(dialect::foundDefault);
+    boolean counts = taken || "YES".equals(row.getString("IS_AUTOINCREMENT"));
     SqlType type =
         types.containsKey(name)
-            ? type(types.get(name))
+            ? dialect.understand(types.get(name))
             : dialect.understand(typeName.toLowerCase(Locale.ROOT), numbers(size, digits));
     return new Column(name, type, required, given, counts, comment);
   }
@@ -117,20 +115,6 @@ final class CatalogReader {
   /** Length, or precision and scale, as the metadata give them for every type. */
   private static List<Integer> numbers(int size, int digits) {
     return size <= 0 || size >= NO_LENGTH ? List.of() : List.of(size, digits);
-  }
-
-  private SqlType type(String spelled) {
-    Matcher parts = TYPE.matcher(spelled.strip().toLowerCase(Locale.ROOT));
-    if (!parts.matches()) {
-      return new SqlType.Other(spelled);
-    }
-    var numbers = new ArrayList<Integer>();
-    if (parts.group(2) != null) {
-      for (String number : parts.group(2).split("[, ]+")) {
-        numbers.add(Integer.valueOf(number));
-      }
-    }
-    return dialect.understand((parts.group(1).strip() + parts.group(3)).strip(), numbers);
   }
 
   /** The types of a table's columns as the engine spells them, where it is asked for them. */
@@ -176,29 +160,45 @@ final class CatalogReader {
       throws SQLException {
     Map<String, String> names = asGiven(known);
     Map<String, List<String>> columns = new LinkedHashMap<>();
-    Set<String> repeating = new HashSet<>();
+    Set<String> unique = new HashSet<>();
+    for (IndexColumn part : indexColumns(table)) {
+      columns
+          .computeIfAbsent(part.index(), name -> new ArrayList<>())
+          .add(names.getOrDefault(part.column(), part.column()));
+      if (part.unique()) {
+        unique.add(part.index());
+      }
+    }
+    columns.forEach(
+        (name, list) -> {
+          if (unique.contains(name)) {
+            uniques.add(new Key(dialect.givenName(name), list));
+          } else {
+            plain.add(new CatalogIndex(name, list));
+          }
+        });
+  }
+
+  private record IndexColumn(String index, boolean unique, String column) {}
+
+  private List<IndexColumn> indexColumns(String table) throws SQLException {
+    var parts = new ArrayList<IndexColumn>();
+    if (dialect.queries().indexes().isPresent()) {
+      for (List<String> row : rows(dialect.queries().indexes().get(), 3, table)) {
+        parts.add(new IndexColumn(row.get(0), row.get(1).equalsIgnoreCase("true"), row.get(2)));
+      }
+      return parts;
+    }
     try (ResultSet rows = metadata.getIndexInfo(catalog, schema, table, false, false)) {
       while (rows.next()) {
         String index = rows.getString("INDEX_NAME");
         String column = rows.getString("COLUMN_NAME");
         if (index != null && column != null) {
-          columns
-              .computeIfAbsent(index, name -> new ArrayList<>())
-              .add(names.getOrDefault(column, column));
-          if (rows.getBoolean("NON_UNIQUE")) {
-            repeating.add(index);
-          }
+          parts.add(new IndexColumn(index, !rows.getBoolean("NON_UNIQUE"), column));
         }
       }
     }
-    columns.forEach(
-        (name, list) -> {
-          if (repeating.contains(name)) {
-            plain.add(new CatalogIndex(name, list));
-          } else {
-            uniques.add(new Key(dialect.givenName(name), list));
-          }
-        });
+    return parts;
   }
 
   /**

@@ -78,7 +78,7 @@ public record LiveDesign(Draft draft, List<String> notices) {
         "cannot be read",
         live -> {
           Catalog found = live.read();
-          var reconciled = Reconciled.of(known, found, live.dialect(), live::haveOneValue);
+          var reconciled = Reconciled.of(known, found, live.dialect(), live);
           return new LiveDesign(reconciled.draft(), reconciled.notices());
         });
   }

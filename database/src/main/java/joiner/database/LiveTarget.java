@@ -1,21 +1,23 @@
 package joiner.database;
 
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
+import java.util.Optional;
 import java.util.Properties;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.SqlExpression;
+import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
+import joiner.format.Places;
 
 /** A database that is connected to, with one transaction begun. */
-final class LiveTarget implements AutoCloseable {
+final class LiveTarget implements AutoCloseable, Answers {
   private static final int ROWS_AT_ONCE = 1_000;
 
   private final Connection connection;
@@ -57,7 +59,8 @@ final class LiveTarget implements AutoCloseable {
     target.user().ifPresent(user -> properties.put("user", user));
     target.password().ifPresent(password -> properties.put("password", password));
     try {
-      Connection connection = DriverManager.getConnection(target.url(), properties);
+      Connection connection =
+          new Drivers(Places.drivers()).connect(target.url(), properties, dialect);
       connection.setAutoCommit(false);
       var live = new LiveTarget(connection, dialect);
       for (String sql : toRead ? List.<String>of() : dialect.transactionStart()) {
@@ -140,7 +143,8 @@ final class LiveTarget implements AutoCloseable {
    * Whether two expressions without columns have one value, as the engine itself computes them; it
    * gives defaults back in other words than it was given them.
    */
-  boolean haveOneValue(SqlExpression one, SqlExpression other) {
+  @Override
+  public boolean haveOneValue(SqlExpression one, SqlExpression other) {
     String shown = dialect.shown(one.sql());
     if (shown.equals(other.sql())) {
       return true;
@@ -164,6 +168,21 @@ final class LiveTarget implements AutoCloseable {
     } catch (SQLException cannotBeCompared) {
       goOn();
       return false; // Two different ones, then; the verification says so with both texts.
+    }
+  }
+
+  @Override
+  public String worded(SqlExpression condition) {
+    Optional<String> query = dialect.wording(condition.sql());
+    if (query.isEmpty()) {
+      return condition.sql();
+    }
+    try (var statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery(query.get())) {
+      return rows.next() ? rows.getString(1) : condition.sql();
+    } catch (SQLException cannotBeWorded) {
+      goOn();
+      return condition.sql(); // It is then told as missing, if the catalog words it otherwise.
     }
   }
 

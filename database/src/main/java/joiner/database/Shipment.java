@@ -112,7 +112,7 @@ public record Shipment(int statements, boolean transaction, Verification verific
     Map<String, Integer> promised = new LinkedHashMap<>();
     Map<String, Integer> found = new LinkedHashMap<>();
     Verification verification =
-        Verification.of(script.promise(), live.read(), live.dialect(), live::haveOneValue);
+        Verification.of(script.promise(), live.read(), live.dialect(), live);
     for (Table table : draft.design().tables()) {
       if (rows.includes(table)) {
         promised.put(table.name(), draft.rows().of(table.id()).count());

@@ -11,14 +11,27 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Fresh databases of every engine; one server of PostgreSQL and of MariaDB serves the whole run.
  */
 final class Databases {
   private static final AtomicInteger COUNT = new AtomicInteger();
+
+  /** Only these, where {@code -Djoiner.engines} names some. */
+  private static final Set<String> ENGINES =
+      Pattern.compile(",")
+          .splitAsStream(System.getProperty("joiner.engines", ""))
+          .filter(engine -> !engine.isEmpty())
+          .collect(Collectors.toSet());
 
   private Databases() {}
 
@@ -88,14 +101,17 @@ final class Databases {
     }
   }
 
-  /** URLs of empty databases: PostgreSQL, SQLite, H2, MariaDB. */
+  /** URLs of empty databases, one of each engine that runs here. */
   static List<String> fresh(Path folder) {
     String name = "d" + COUNT.incrementAndGet();
-    return List.of(
-        postgres(name),
-        "jdbc:sqlite:" + folder.resolve(name + ".sqlite"),
-        "jdbc:h2:" + folder.resolve(name),
-        maria(name));
+    Map<String, Supplier<String>> engines = new LinkedHashMap<>();
+    engines.put("postgresql", () -> postgres(name));
+    engines.put("sqlite", () -> "jdbc:sqlite:" + folder.resolve(name + ".sqlite"));
+    engines.put("h2", () -> "jdbc:h2:" + folder.resolve(name));
+    engines.put("duckdb", () -> "jdbc:duckdb:" + folder.resolve(name + ".duckdb"));
+    engines.put("mariadb", () -> maria(name));
+    engines.keySet().removeIf(engine -> !ENGINES.isEmpty() && !ENGINES.contains(engine));
+    return engines.values().stream().map(Supplier::get).toList();
   }
 
   private static String maria(String name) {

@@ -2,6 +2,7 @@ package joiner.database;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -41,7 +42,7 @@ import joiner.rows.SampleRows;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The engines themselves judge every script: PostgreSQL 17.11, SQLite 3.50.3 and H2 2.4.240. */
+/** The engines themselves judge every script. */
 class ShipmentTest {
   @TempDir private Path folder;
 
@@ -55,8 +56,16 @@ class ShipmentTest {
       Shipment shipment = ship(Pottery.demo(), url);
       assertThat(shipment.verification().differences()).as(url).isEmpty();
       assertThat(shipment.verification().counts().get("tables").found()).isEqualTo(16);
+      // Kilns that stand in for each other are a circle, which some engines do not declare.
+      long told =
+          SchemaScript.of(Pottery.demo(), Shipment.dialectOf(url), RowsChoice.ALL)
+              .shortfalls()
+              .stream()
+              .filter(shortfall -> shortfall.subject().startsWith("the relationship "))
+              .count();
       assertThat(shipment.verification().counts().get("relationships with their actions").found())
-          .isEqualTo(22);
+          .isEqualTo((int) (22 - told));
+      assertThat(told).as(url).isLessThanOrEqualTo(1);
       assertThat(Databases.column(url, "SELECT COUNT(*) FROM piece WHERE stage = 'fired'"))
           .isNotEqualTo(List.of("0"));
     }
@@ -309,18 +318,18 @@ class ShipmentTest {
               statement
                   .sql()
                   .replaceAll(",\\s+CONSTRAINT ends_after_it_starts CHECK \\([^)]*\\)", "")
-                  .replace("varchar(40)", "varchar(41)");
+                  .replace("varchar(40)", "varchar(41)")
+                  .replace("length(name) <= 40", "length(name) <= 41");
           if (!sql.startsWith("CREATE INDEX ix_kiln")) {
             live.run(sql);
           }
         }
         var differences =
-            Verification.of(script.promise(), live.read(), dialect, live::haveOneValue)
-                .differences();
+            Verification.of(script.promise(), live.read(), dialect, live).differences();
         assertThat(differences)
             .as(url)
             .anyMatch(d -> d.toLowerCase(java.util.Locale.ROOT).contains("ends_after_it_starts"))
-            .anyMatch(d -> d.contains("varchar(41)"))
+            .anyMatch(d -> d.contains("varchar(41)") || d.contains("_name_type"))
             .anyMatch(d -> d.toLowerCase(java.util.Locale.ROOT).contains("index on [litres]"));
       }
     }
@@ -406,7 +415,7 @@ class ShipmentTest {
       Dialect dialect = Shipment.dialectOf(url);
       for (String condition : conditions) {
         Checked.Sound sound = (Checked.Sound) Formulas.condition(condition, firing);
-        String sql = ((Support.Kept) dialect.say(sound.tree())).sql();
+        String sql = ((Support.Kept) dialect.sayCondition(sound.tree())).sql();
         var expected = new ArrayList<String>();
         var values = new joiner.rows.RowValues(firing, draft.rows().of(firing.id()));
         for (int row = 0; row < rows.size(); row++) {
@@ -456,7 +465,10 @@ class ShipmentTest {
   /** PostgreSQL's own list of key words says which names need quotes. */
   @Test
   void namesAreQuotedExactlyWherePostgresqlQuotesThem() throws SQLException {
-    String url = Databases.fresh(folder).getFirst();
+    Optional<String> postgres =
+        Databases.fresh(folder).stream().filter(u -> u.startsWith("jdbc:postgresql:")).findFirst();
+    assumeTrue(postgres.isPresent(), "only some engines were asked for");
+    String url = postgres.get();
     List<String> reserved =
         Databases.column(url, "SELECT word FROM pg_get_keywords() WHERE catcode IN ('R', 'T')");
     List<String> free =

@@ -56,7 +56,7 @@ record WrittenScript(
     String whole =
         wanted
             .section()
-            .map(one -> SchemaScript.text(script.section(one)).stripLeading())
+            .map(one -> SchemaScript.text(script.section(one), script.dialect()).stripLeading())
             .orElseGet(() -> script.text(wanted.title()));
     Map<Dialect, Integer> lost = new LinkedHashMap<>();
     for (Dialect dialect : Dialects.ALL) {

@@ -1,0 +1,141 @@
+package joiner.ddl;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
+import joiner.expression.Value;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.naming.Counts;
+import joiner.rows.Rows;
+import joiner.rows.ValueReader;
+
+/** The statements that put the rows of a table into it, and what of them is lost. */
+final class RowStatements {
+  private static final int[] POWERS_OF_TEN = {
+    1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000, 1_000_000_000
+  };
+
+  private final Draft draft;
+  private final Table table;
+  private final Rows rows;
+  private final Dialect dialect;
+  private final RowLiterals literals;
+  private final List<Shortfall> shortfalls = new ArrayList<>();
+
+  RowStatements(Draft draft, Table table, Dialect dialect) {
+    this.draft = draft;
+    this.table = table;
+    this.rows = draft.rows().of(table.id());
+    this.dialect = dialect;
+    this.literals = new RowLiterals(table, rows, dialect);
+  }
+
+  List<Shortfall> shortfalls() {
+    return shortfalls;
+  }
+
+  /** None where there are no rows. */
+  List<Statement> write() {
+    var statements = new ArrayList<Statement>();
+    List<Field> counters =
+        table.fields().stream().filter(f -> f.type() instanceof FieldType.Counter).toList();
+    if (rows.count() == 0) {
+      return statements;
+    }
+    if (!counters.isEmpty()) {
+      dialect.beforeRows(table.name()).forEach(sql -> statements.add(ofRows("", sql)));
+    }
+    for (List<Integer> wave : waves()) {
+      for (int start = 0; start < wave.size(); start += dialect.rowsPerInsert()) {
+        int end = Math.min(start + dialect.rowsPerInsert(), wave.size());
+        String comment =
+            statements.isEmpty()
+                ? table.label() + ": " + Counts.of(rows.count(), "row", "rows")
+                : "";
+        statements.add(ofRows(comment, insert(wave.subList(start, end))));
+      }
+    }
+    if (!counters.isEmpty()) {
+      dialect.afterRows(table.name()).forEach(sql -> statements.add(ofRows("", sql)));
+    }
+    for (Field counter : counters) {
+      Counted.next(rows, counter).stream()
+          .boxed()
+          .flatMap(next -> dialect.restart(table.name(), counter.name(), next).stream())
+          .forEach(sql -> statements.add(ofRows("", sql)));
+    }
+    table.fields().forEach(this::secondsLost);
+    return statements;
+  }
+
+  private static Statement ofRows(String comment, String sql) {
+    return Statement.of(Statement.Section.ROWS, comment, sql);
+  }
+
+  /** Rows that may go in together; parents first where the engine looks at each row at once. */
+  private List<List<Integer>> waves() {
+    List<Integer> all = IntStream.range(0, rows.count()).boxed().toList();
+    if (dialect.addsReferences() || dialect.refersAhead()) {
+      return List.of(all);
+    }
+    List<Relationship> own =
+        draft.design().parentsOf(table.id()).stream()
+            .filter(Relationship::isSelfReference)
+            .toList();
+    return own.isEmpty() ? List.of(all) : RowWaves.of(table, own, rows).orElse(List.of(all));
+  }
+
+  private String insert(List<Integer> some) {
+    return "INSERT INTO "
+        + dialect.name(table.name())
+        + " ("
+        + dialect.names(table.fields().stream().map(Field::name).toList())
+        + ") VALUES\n"
+        + some.stream()
+            .map(row -> "  (" + literals.of(row) + ")")
+            .collect(Collectors.joining(",\n"));
+  }
+
+  /** Says where an engine keeps fewer decimals of a second than the rows have. */
+  private void secondsLost(Field field) {
+    if (!(field.type() instanceof FieldType.Time || field.type() instanceof FieldType.DateTime)) {
+      return;
+    }
+    int kept = dialect.decimalsOfSeconds(SqlType.of(field.type()));
+    int lost = 0;
+    for (int row = 0; row < rows.count(); row++) {
+      Optional<String> fraction = rows.cell(row, field.id()).filter(t -> t.indexOf('.') >= 0);
+      Value value = ValueReader.valueOrNull(fraction, field.type());
+      lost += nanos(value) % POWERS_OF_TEN[9 - kept] != 0 ? 1 : 0;
+    }
+    if (lost > 0) {
+      shortfalls.add(
+          new Shortfall(
+              table.id(),
+              Counts.of(lost, "value", "values") + " of " + field.label() + " of " + table.label(),
+              dialect.engine()
+                  + (kept == 0
+                      ? " keeps whole seconds; what is beyond them is dropped."
+                      : " keeps "
+                          + kept
+                          + " decimals of a second; what is beyond them is dropped.")));
+    }
+  }
+
+  private static int nanos(Value value) {
+    return switch (value) {
+      case Value.Time t -> t.time().getNano();
+      case Value.DateTime d -> d.at().getNano();
+      case Value.Zoned z -> z.at().getNano();
+      default -> 0;
+    };
+  }
+}

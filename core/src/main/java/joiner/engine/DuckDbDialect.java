@@ -1,0 +1,231 @@
+package joiner.engine;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.catalog.SqlType;
+import joiner.expression.SqlText;
+import joiner.expression.Width;
+import joiner.model.ReferentialAction;
+import joiner.naming.IdentifierRules;
+
+/**
+ * DuckDB, seen with 2.0. It keeps no lengths of texts, counts by sequences, takes foreign keys only
+ * together with their table and without actions, and makes up names for constraints.
+ */
+final class DuckDbDialect extends Dialect {
+  private static final IdentifierRules NAMES =
+      new IdentifierRules(
+          "DuckDB",
+          Integer.MAX_VALUE,
+          IdentifierRules.Measure.BYTES,
+          false,
+          IdentifierRules.NONE,
+          IdentifierRules.Folding.KEPT,
+          ReservedWords.of("duckdb"));
+
+  private final SqlText text = new DuckDbText(this::name);
+
+  @Override
+  public String id() {
+    return "duckdb";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:duckdb:";
+  }
+
+  @Override
+  public Optional<String> driver() {
+    return Optional.of("duckdb_jdbc");
+  }
+
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.of(".duckdb");
+  }
+
+  @Override
+  public boolean undoesDefinitions() {
+    return true;
+  }
+
+  @Override
+  public Map<String, String> readingProperties() {
+    return Map.of("duckdb.read_only", "true");
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    String own = " WHERE schema_name = current_schema() AND table_name = wanted";
+    String of = "WITH w AS (SELECT ? AS wanted) SELECT ";
+    String keys = " FROM duckdb_constraints(), w" + own + " AND constraint_type = ";
+    return new CatalogQueries(
+        Optional.of(of + "column_name, data_type FROM duckdb_columns(), w" + own),
+        Optional.of(of + "unnest(constraint_column_names)" + keys + "'PRIMARY KEY'"),
+        Optional.of(
+            of
+                + "constraint_index, unnest(constraint_column_names), referenced_table,"
+                + " unnest(referenced_column_names), 'NO ACTION', 'NO ACTION'"
+                + keys
+                + "'FOREIGN KEY' ORDER BY constraint_index"),
+        Optional.of(
+            of
+                + "'#' || constraint_index, true, unnest(constraint_column_names)"
+                + keys
+                + "'UNIQUE' UNION ALL SELECT index_name, is_unique,"
+                + " CASE WHEN part[1] = '\"' THEN replace(part[2:-2], '\"\"', '\"') ELSE part END"
+                + " FROM (SELECT *, unnest(CAST(expressions AS varchar[])) AS part"
+                + " FROM duckdb_indexes(), w"
+                + own
+                + ")"),
+        of + "constraint_name, expression" + keys + "'CHECK'",
+        false);
+  }
+
+  /** Keys are told by their number. */
+  @Override
+  public String givenName(String found) {
+    return found.startsWith("#") ? "" : found;
+  }
+
+  @Override
+  public boolean keepsConstraintNames() {
+    return false;
+  }
+
+  /** Its catalog shows an expression as its parser understood it. */
+  @Override
+  public Optional<String> wording(String condition) {
+    String select = quoted("SELECT (" + condition + ")");
+    return Optional.of(
+        "SELECT substr(json_deserialize_sql(json_serialize_sql(" + select + ")), 8)");
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  public SqlType keptAs(SqlType type) {
+    return type instanceof SqlType.Varchar ? new SqlType.LongText() : type;
+  }
+
+  @Override
+  public String spell(SqlType type) {
+    return switch (type) {
+      case SqlType.Varchar t -> "varchar";
+      case SqlType.LongText t -> "varchar";
+      case SqlType.Whole t -> IsoDialect.whole(t.width());
+      case SqlType.Decimal t -> "decimal(" + t.precision() + ", " + t.scale() + ")";
+      case SqlType.AnyNumber t -> "double";
+      case SqlType.TrueFalse t -> "boolean";
+      case SqlType.Date t -> "date";
+      case SqlType.Time t -> "time";
+      case SqlType.Timestamp t -> t.zoned() ? "timestamp with time zone" : "timestamp";
+      case SqlType.Uuid t -> "uuid";
+      case SqlType.Other t -> t.spelled();
+    };
+  }
+
+  @Override
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name) {
+      case "double" -> new SqlType.AnyNumber();
+      default -> super.understand(name, numbers);
+    };
+  }
+
+  @Override
+  public Optional<String> typeLoss(SqlType type) {
+    return switch (type) {
+      case SqlType.AnyNumber t ->
+          Optional.of("DuckDB keeps numbers of any size as floating-point ones: 15 digits.");
+      default -> Optional.empty();
+    };
+  }
+
+  @Override
+  public Optional<String> typeCheck(String column, SqlType type) {
+    return type instanceof SqlType.Varchar text
+        ? Optional.of("length(" + name(column) + ") <= " + text.length())
+        : Optional.empty();
+  }
+
+  @Override
+  public boolean refersAhead() {
+    return false;
+  }
+
+  @Override
+  public boolean addsReferences() {
+    return false;
+  }
+
+  @Override
+  public Optional<String> counter(Width width, boolean wholeKey) {
+    return Optional.of(IsoDialect.whole(width));
+  }
+
+  @Override
+  public Optional<String> next(String sequence) {
+    return Optional.of("nextval(" + quoted(name(sequence)) + ")");
+  }
+
+  @Override
+  public boolean isNext(String found) {
+    return found.startsWith("nextval(");
+  }
+
+  @Override
+  public boolean countsAsKey() {
+    return false;
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return 6;
+  }
+
+  @Override
+  String matches(String column, String pattern) {
+    return "regexp_full_match(" + name(column) + ", " + quoted(pattern) + ")";
+  }
+
+  @Override
+  public ReferentialAction keptAs(Event event, ReferentialAction action) {
+    return ReferentialAction.NO_ACTION;
+  }
+
+  @Override
+  public Optional<String> actionLoss(Event event, ReferentialAction action) {
+    return switch (action) {
+      case NO_ACTION, RESTRICT -> Optional.empty();
+      case CASCADE, SET_NULL, SET_DEFAULT ->
+          Optional.of("DuckDB has no actions; the change is refused instead.");
+    };
+  }
+
+  @Override
+  public boolean keepsComments() {
+    return true;
+  }
+
+  @Override
+  public Optional<String> tableComment(String table, String text) {
+    return Optional.of("COMMENT ON TABLE " + name(table) + " IS " + quoted(text));
+  }
+
+  @Override
+  public Optional<String> columnComment(String table, String column, String text) {
+    return Optional.of(
+        "COMMENT ON COLUMN " + name(table) + "." + name(column) + " IS " + quoted(text));
+  }
+}

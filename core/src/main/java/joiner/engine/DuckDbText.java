@@ -1,0 +1,99 @@
+package joiner.engine;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import joiner.expression.Expression;
+import joiner.expression.Kind;
+import joiner.expression.Value;
+import joiner.expression.Width;
+
+/** Expressions for DuckDB. Its checks take the clock as a function only. */
+final class DuckDbText extends WideLengthText {
+  private static final String ENGINE = "DuckDB";
+
+  DuckDbText(UnaryOperator<String> quoteName) {
+    this(quoteName, Optional.of(new DuckDbText(quoteName, Optional.empty())));
+  }
+
+  private DuckDbText(UnaryOperator<String> quoteName, Optional<DuckDbText> computing) {
+    super(quoteName, computing);
+  }
+
+  @Override
+  protected String now(Kind kind) {
+    return switch (kind) {
+      case DATE -> "current_date()";
+      case DATE_TIME -> "current_localtimestamp()";
+      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "now()";
+    };
+  }
+
+  /** It has no escape character unless one is named. */
+  @Override
+  protected String like(Expression.Like e) {
+    return plainLike(e);
+  }
+
+  /** A quotient is a floating-point number unless both are whole; by zero it is no error. */
+  @Override
+  String computed(Expression.Compute e) {
+    if (isLiteral(e.left()) && isNarrow(e.right()) || isLiteral(e.right()) && isNarrow(e.left())) {
+      return computedWith32Bits(e);
+    }
+    if (e.operator() != Expression.Arithmetic.DIVIDE) {
+      return super.computed(e);
+    }
+    Divisors.require(e.right(), ENGINE);
+    return "(" + write(e.left()) + ")" + (e.whole() ? " // (" : " / (") + write(e.right()) + ")";
+  }
+
+  /** A number written out has 32 bits elsewhere; here it takes the width of its partner. */
+  private String computedWith32Bits(Expression.Compute e) {
+    if (e.operator() == Expression.Arithmetic.DIVIDE) {
+      Divisors.require(e.right(), ENGINE);
+    }
+    String operator =
+        e.operator() == Expression.Arithmetic.DIVIDE && e.whole() ? "//" : e.operator().sql();
+    return operand32(e.left()) + " " + operator + " " + operand32(e.right());
+  }
+
+  private String operand32(Expression e) {
+    return isLiteral(e) ? "CAST(" + write(e) + " AS integer)" : "(" + write(e) + ")";
+  }
+
+  private static boolean isLiteral(Expression e) {
+    return switch (e) {
+      case Expression.Literal literal ->
+          literal.value() instanceof Value.Num num
+              && num.whole()
+              && num.number().abs().compareTo(BigDecimal.valueOf(Integer.MAX_VALUE)) <= 0;
+      case Expression.Negate negate -> isLiteral(negate.operand());
+      case Expression.Fitting fitting -> isLiteral(fitting.operand());
+      default -> false;
+    };
+  }
+
+  private static boolean isNarrow(Expression e) {
+    return e.reads().stream()
+        .anyMatch(to -> to.type().kind() == Kind.WHOLE && to.type().width() == Width.BITS_16);
+  }
+
+  @Override
+  protected String call(Expression.Call e) {
+    return switch (e.function()) {
+      case SUBSTRING -> {
+        Positions.require(e.arguments(), ENGINE);
+        yield super.call(e);
+      }
+      case CHAR_LENGTH -> wide("length(" + write(e.arguments().getFirst()) + ")");
+      case POSITION -> wide(super.call(e));
+      case TRIM -> "trim(" + write(e.arguments().getFirst()) + ", ' ')";
+      case MOD -> {
+        Divisors.require(e.arguments().get(1), ENGINE);
+        yield super.call(e);
+      }
+      case UPPER, LOWER, ABS, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
+    };
+  }
+}
