@@ -25,7 +25,13 @@ public record SpelledType(String name, List<Integer> numbers) {
 
   /** Takes a spelling apart; empty where it has another form. */
   public static Optional<SpelledType> of(String spelled) {
-    Matcher parts = FORM.matcher(spelled.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " "));
+    String plain =
+        spelled
+            .strip()
+            .toLowerCase(Locale.ROOT)
+            .replaceAll("\\(\\s*max\\s*\\)", " max")
+            .replaceAll("\\s+", " ");
+    Matcher parts = FORM.matcher(plain);
     if (!parts.matches()) {
       return Optional.empty();
     }

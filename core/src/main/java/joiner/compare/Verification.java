@@ -100,7 +100,7 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
     Comparison(Dialect dialect, Answers answers) {
       this.dialect = dialect;
       this.rules = dialect.identifiers();
-      this.keepsComments = dialect.keepsComments();
+      this.keepsComments = dialect.showsComments();
       this.answers = answers;
     }
 

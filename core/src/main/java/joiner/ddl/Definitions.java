@@ -13,7 +13,6 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
-import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 
 /** Prints a table of a schema as the statements that make it. */
@@ -105,9 +104,7 @@ final class Definitions {
   private String counter(Column column) {
     boolean wholeKey =
         table.primaryKey().filter(k -> k.columns().equals(List.of(column.name()))).isPresent();
-    return column.type() instanceof SqlType.Whole whole
-        ? dialect.counter(whole.width(), wholeKey).orElseGet(() -> dialect.spell(whole))
-        : dialect.spell(column.type());
+    return dialect.counter(column.type(), wholeKey).orElseGet(() -> dialect.spell(column.type()));
   }
 
   private String defaultClause(Column column) {

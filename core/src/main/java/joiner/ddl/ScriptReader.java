@@ -55,6 +55,7 @@ final class ScriptReader {
   private final boolean escapes;
   private final Map<String, TableDraft> tables = new LinkedHashMap<>();
   private final Map<String, TableDraft> anyCase = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+  private final ExtendedProperties properties = new ExtendedProperties(anyCase);
   private final Map<String, List<Map<String, String>>> rows = new LinkedHashMap<>();
   private final List<String> unread = new ArrayList<>();
 
@@ -159,6 +160,10 @@ final class ScriptReader {
       comment(tokens);
     } else if (tokens.takes("INSERT", "INTO")) {
       insert(tokens);
+    } else if (tokens.takes("DECLARE")) {
+      properties.declare(tokens);
+    } else if (tokens.takes("EXEC") || tokens.takes("EXECUTE")) {
+      properties.execute(tokens);
     } else {
       throw new NotUnderstoodException();
     }
@@ -217,7 +222,7 @@ final class ScriptReader {
     if (tokens.takes("USING")) {
       tokens.expect("BTREE");
     }
-    List<String> columns = tokens.names();
+    List<String> columns = unique ? IndexParts.ofKey(tokens) : tokens.names();
     if (!tokens.isOver() || !table.columns.keySet().containsAll(columns)) {
       throw new NotUnderstoodException();
     }
@@ -251,6 +256,10 @@ final class ScriptReader {
       }
       return;
     }
+    if (tokens.takes("MODIFY")) {
+      modify(table, tokens.sees("(") ? tokens.brackets() : tokens);
+      return;
+    }
     tokens.takes("WITH", "CHECK");
     tokens.expect("ADD");
     tokens.takes("COLUMN");
@@ -263,6 +272,25 @@ final class ScriptReader {
     }
     int place = tokens.start();
     reading.unread().forEach(what -> tell(place, "left out of " + table.name + ": " + what));
+  }
+
+  /** Changes of columns as Oracle writes them. */
+  private static void modify(TableDraft table, Tokens changes) throws NotUnderstoodException {
+    for (Tokens change : changes.parts()) {
+      TableDraft.ColumnDraft column = table.columns.get(change.name());
+      if (column == null) {
+        throw new NotUnderstoodException();
+      }
+      if (change.takes("GENERATED")) {
+        column.counts = true;
+      } else if (change.takes("NOT", "NULL")) {
+        column.required = true;
+      } else if (change.takes("DEFAULT")) {
+        TableElements.defaultOf(column, change.rest());
+      } else {
+        throw new NotUnderstoodException();
+      }
+    }
   }
 
   private void comment(Tokens tokens) throws NotUnderstoodException {

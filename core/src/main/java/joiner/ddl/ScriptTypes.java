@@ -1,7 +1,6 @@
 package joiner.ddl;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 import joiner.catalog.SpelledType;
@@ -22,12 +21,7 @@ final class ScriptTypes {
   }
 
   SqlType understand(String spelled) {
-    String plain =
-        spelled
-            .toLowerCase(Locale.ROOT)
-            .replaceAll("[\"`\\[\\]]", "")
-            .replaceAll("\\(\\s*max\\s*\\)", " max");
-    Optional<SpelledType> parts = SpelledType.of(plain);
+    Optional<SpelledType> parts = SpelledType.of(spelled.replaceAll("[\"`\\[\\]]", ""));
     if (parts.isEmpty()) {
       return new SqlType.Other(spelled);
     }

@@ -30,7 +30,7 @@ final class ScriptValues {
 
   private static @Nullable String value(Tokens tokens, boolean escapes)
       throws NotUnderstoodException {
-    String value = literal(tokens, escapes);
+    String value = isText(tokens) ? joined(tokens, escapes) : literal(tokens, escapes);
     while (tokens.takes("::")) {
       tokens.name();
     }
@@ -40,6 +40,30 @@ final class ScriptValues {
     return value;
   }
 
+  /** Texts in quotes with a sign between that joins them; line breaks may stand by their number. */
+  static String joined(Tokens tokens) throws NotUnderstoodException {
+    return joined(tokens, false);
+  }
+
+  private static String joined(Tokens tokens, boolean escapes) throws NotUnderstoodException {
+    var joined = new StringBuilder();
+    do {
+      if (!isText(tokens)) {
+        throw new NotUnderstoodException();
+      }
+      joined.append(literal(tokens, escapes));
+    } while (tokens.takes("+") || tokens.takes("||"));
+    return joined.toString();
+  }
+
+  private static boolean isText(Tokens tokens) {
+    return tokens.seesText()
+        || tokens.sees("TO_CLOB", "(")
+        || tokens.sees("NCHAR", "(")
+        || tokens.sees("CHAR", "(")
+        || tokens.sees("CHR", "(");
+  }
+
   private static @Nullable String literal(Tokens tokens, boolean escapes)
       throws NotUnderstoodException {
     if (tokens.takes("NULL") || tokens.takes("DEFAULT")) {
@@ -47,6 +71,17 @@ final class ScriptValues {
     }
     if (tokens.takes("CAST")) {
       return cast(tokens.brackets(), escapes);
+    }
+    if (tokens.sees("(") || tokens.takes("TO_CLOB")) {
+      return value(tokens.brackets(), escapes);
+    }
+    if (tokens.takes("NCHAR") || tokens.takes("CHAR") || tokens.takes("CHR")) {
+      return character(tokens.brackets().next());
+    }
+    if (tokens.takes("INTERVAL")) {
+      String time = text(tokens, escapes);
+      tokens.expect("HOUR", "TO", "SECOND");
+      return time;
     }
     if (tokens.takes("TIMESTAMP", "WITH", "TIME", "ZONE") || tokens.takes("TIMESTAMP")) {
       return text(tokens, escapes);
@@ -68,6 +103,13 @@ final class ScriptValues {
       return token.text();
     }
     throw new NotUnderstoodException();
+  }
+
+  private static String character(SqlToken number) throws NotUnderstoodException {
+    if (!number.text().matches("\\d{1,5}")) {
+      throw new NotUnderstoodException();
+    }
+    return Character.toString(Integer.parseInt(number.text()));
   }
 
   /** A value in the form of a field's type, where engines have another for it. */
@@ -98,6 +140,7 @@ final class ScriptValues {
   /** ISO 8601 has a T between date and time, and minutes in an offset. */
   private static String moment(String text) {
     return text.replaceFirst("^(\\d{4}-\\d\\d-\\d\\d) ", "$1T")
+        .replaceFirst(" ([+-]\\d\\d(?::\\d\\d)?)$", "$1")
         .replaceFirst("([+-]\\d\\d)$", "$1:00");
   }
 

@@ -191,7 +191,7 @@ final class TableLowering {
 
   private boolean counts(Field field) {
     return field.type() instanceof FieldType.Counter counter
-        && dialect.counter(counter.width(), isWholeKey(field)).isPresent();
+        && dialect.counter(dialect.counterType(counter.width()), isWholeKey(field)).isPresent();
   }
 
   private boolean isWholeKey(Field field) {
@@ -385,7 +385,33 @@ final class TableLowering {
       case CLOCK -> condition.readsClock();
       case COUNTER -> readsAny(condition, counting);
       case MOVED_BY_REFERENCE -> readsAny(condition, moved);
+      case LONG_TEXT -> compares(condition, unlimited());
     };
+  }
+
+  /** Whether any of those fields is read for more than its length, a pattern, or being there. */
+  private static boolean compares(Expression tree, Set<FieldId> fields) {
+    boolean looksOnly =
+        switch (tree) {
+          case Expression.IsNull e -> e.operand() instanceof Expression.FieldRef;
+          case Expression.Like e -> e.operand() instanceof Expression.FieldRef;
+          case Expression.Call e ->
+              e.function() == Expression.Function.CHAR_LENGTH
+                  && e.arguments().getFirst() instanceof Expression.FieldRef;
+          default -> false;
+        };
+    boolean isOne =
+        tree instanceof Expression.FieldRef(OwnField own, var place)
+            && fields.contains(own.field());
+    return isOne || !looksOnly && tree.parts().stream().anyMatch(part -> compares(part, fields));
+  }
+
+  /** Texts that the engine keeps without a limit. */
+  private Set<FieldId> unlimited() {
+    return table.fields().stream()
+        .filter(f -> dialect.keptAs(SqlType.of(f.type())) instanceof SqlType.LongText)
+        .map(Field::id)
+        .collect(Collectors.toSet());
   }
 
   private static boolean readsAny(Expression condition, Set<FieldId> fields) {

@@ -103,7 +103,7 @@ final class TableReconciling {
     for (FieldId id : known.fieldIds()) {
       kind = present.contains(id) ? kind : kind.without(id);
     }
-    boolean noted = dialect.keepsComments();
+    boolean noted = dialect.showsComments();
     return new Table(
         known.id(),
         known.name(),
@@ -145,7 +145,7 @@ final class TableReconciling {
     if (!wanted.counts() && !sameDefault(wanted, is, answers)) {
       now = now.withDefault(raisedField.defaultValue());
     }
-    if (dialect.keepsComments() && !is.comment().equals(k.description())) {
+    if (dialect.showsComments() && !is.comment().equals(k.description())) {
       now = now.withDescription(is.comment());
     }
     return now.withLimits(withNews(now.limits(), raisedField.limits()));

@@ -59,6 +59,11 @@ final class Tokens {
     return list.get(at++);
   }
 
+  /** Whether a text in quotes is next. */
+  boolean seesText() {
+    return !isOver() && list.get(at).isText();
+  }
+
   /** A name; of one with a schema or database before it the last part. */
   String name() throws NotUnderstoodException {
     SqlToken name = next();

@@ -203,9 +203,10 @@ public abstract class Dialect {
   /**
    * How a column that counts up is written, without its name; empty if this one cannot count.
    *
+   * @param type what it is kept as
    * @param wholeKey whether it is the whole primary key
    */
-  public abstract Optional<String> counter(Width width, boolean wholeKey);
+  public abstract Optional<String> counter(SqlType type, boolean wholeKey);
 
   /** The default by which a column counts up from a sequence; empty: it counts by itself. */
   public Optional<String> next(String sequence) {
@@ -219,7 +220,7 @@ public abstract class Dialect {
 
   /** What a column that counts up is kept as. */
   public SqlType counterType(Width width) {
-    return new SqlType.Whole(width);
+    return keptAs(new SqlType.Whole(width));
   }
 
   /** Whether a column that counts up is declared the primary key by that. */
@@ -253,6 +254,11 @@ public abstract class Dialect {
 
   /** Whether the engine keeps notes on tables and columns. */
   public abstract boolean keepsComments();
+
+  /** Whether its catalog gives them back. */
+  public boolean showsComments() {
+    return keepsComments();
+  }
 
   /** What stands behind the definition of a column, its note among it. */
   public String columnTail(String comment) {

@@ -12,8 +12,12 @@ public final class Dialects {
 
   public static final Dialect DUCKDB = new DuckDbDialect();
 
+  public static final Dialect SQL_SERVER = new SqlServerDialect();
+  public static final Dialect ORACLE = new OracleDialect();
+
   /** All of them, in the order they are shown. */
-  public static final List<Dialect> ALL = List.of(POSTGRESQL, MARIADB, SQLITE, DUCKDB, H2);
+  public static final List<Dialect> ALL =
+      List.of(POSTGRESQL, MARIADB, SQL_SERVER, ORACLE, SQLITE, DUCKDB, H2);
 
   private Dialects() {}
 

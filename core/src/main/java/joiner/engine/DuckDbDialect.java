@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
-import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
 
@@ -170,8 +169,8 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> counter(Width width, boolean wholeKey) {
-    return Optional.of(IsoDialect.whole(width));
+  public Optional<String> counter(SqlType type, boolean wholeKey) {
+    return Optional.of(spell(type));
   }
 
   @Override

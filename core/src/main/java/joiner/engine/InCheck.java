@@ -4,7 +4,8 @@ package joiner.engine;
 public enum InCheck {
   CLOCK("the clock"),
   COUNTER("a column that counts up"),
-  MOVED_BY_REFERENCE("a column that a change of its parent changes");
+  MOVED_BY_REFERENCE("a column that a change of its parent changes"),
+  LONG_TEXT("more of a text without a limit than its length or a pattern");
 
   private final String words;
 

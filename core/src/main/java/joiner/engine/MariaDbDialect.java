@@ -9,7 +9,6 @@ import java.util.regex.Pattern;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
-import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
 
@@ -163,8 +162,8 @@ final class MariaDbDialect extends Dialect {
 
   /** A column that counts must be a key by itself. */
   @Override
-  public Optional<String> counter(Width width, boolean wholeKey) {
-    return wholeKey ? Optional.of(IsoDialect.whole(width) + " AUTO_INCREMENT") : Optional.empty();
+  public Optional<String> counter(SqlType type, boolean wholeKey) {
+    return wholeKey ? Optional.of(spell(type) + " AUTO_INCREMENT") : Optional.empty();
   }
 
   @Override
@@ -195,7 +194,7 @@ final class MariaDbDialect extends Dialect {
 
   @Override
   public Set<InCheck> refusedInChecks() {
-    return Set.of(InCheck.values());
+    return Set.of(InCheck.CLOCK, InCheck.COUNTER, InCheck.MOVED_BY_REFERENCE);
   }
 
   @Override

@@ -10,7 +10,8 @@ import java.util.stream.Collectors;
 /**
  * The words an engine refuses as names unless they are quoted, in lower case. The lists were made
  * by giving every SQL key word to the engine itself as the name of a table and a column: PostgreSQL
- * 17.11, SQLite 3.50.3, H2 2.4.240.
+ * 17.11, SQLite 3.50.3, H2 2.4.240, DuckDB 2.0.0; those of SQL Server and Oracle are from memory of
+ * their documentation.
  */
 final class ReservedWords {
   private ReservedWords() {}

@@ -134,7 +134,7 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> counter(Width width, boolean wholeKey) {
+  public Optional<String> counter(SqlType type, boolean wholeKey) {
     return wholeKey ? Optional.of("integer PRIMARY KEY AUTOINCREMENT") : Optional.empty();
   }
 

@@ -4,6 +4,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 
 /** A parsed SQL expression. Chains of AND and OR are flat lists, so that they may be long. */
 public sealed interface Expression {
@@ -20,6 +21,16 @@ public sealed interface Expression {
   /** Whether its value may change with the clock. */
   default boolean readsClock() {
     return Walk.any(this, node -> node instanceof Now);
+  }
+
+  /** Its direct parts, in order. */
+  default List<Expression> parts() {
+    return Walk.parts(this);
+  }
+
+  /** The same expression with each of its direct parts replaced. */
+  default Expression withParts(UnaryOperator<Expression> part) {
+    return Walk.withParts(this, part);
   }
 
   /** A value written out. */

@@ -143,7 +143,12 @@ public class SqlText {
 
   /** Two texts joined. */
   protected String concat(Expression.Concat e) {
-    return within(e.left(), Binding.SUM) + " || " + within(e.right(), Binding.PRODUCT);
+    return within(e.left(), Binding.SUM) + joins() + within(e.right(), Binding.PRODUCT);
+  }
+
+  /** The sign between two texts that are joined. */
+  protected String joins() {
+    return " || ";
   }
 
   /** A moment moved by an interval. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /** Visits the parts of an expression. */
 final class Walk {
@@ -50,6 +51,69 @@ final class Walk {
       case Expression.Extract e -> List.of(e.operand());
       case Expression.ToText e -> List.of(e.operand());
     };
+  }
+
+  /** The same expression with each of its direct parts replaced. */
+  static Expression withParts(Expression tree, UnaryOperator<Expression> part) {
+    return switch (tree) {
+      case Expression.Literal e -> e;
+      case Expression.Name e -> e;
+      case Expression.FieldRef e -> e;
+      case Expression.Now e -> e;
+      case Expression.Not e -> new Expression.Not(part.apply(e.operand()), e.place());
+      case Expression.Negate e -> new Expression.Negate(part.apply(e.operand()), e.place());
+      case Expression.And e -> new Expression.And(all(e.operands(), part), e.place());
+      case Expression.Or e -> new Expression.Or(all(e.operands(), part), e.place());
+      case Expression.Compare e ->
+          new Expression.Compare(
+              e.operator(), part.apply(e.left()), part.apply(e.right()), e.place());
+      case Expression.Compute e ->
+          new Expression.Compute(
+              e.operator(), part.apply(e.left()), part.apply(e.right()), e.whole(), e.place());
+      case Expression.Shift e ->
+          new Expression.Shift(part.apply(e.moment()), e.interval(), e.back(), e.kind(), e.place());
+      case Expression.StartOfDay e -> new Expression.StartOfDay(part.apply(e.date()), e.place());
+      case Expression.Fitting e ->
+          new Expression.Fitting(part.apply(e.operand()), e.width(), e.place());
+      case Expression.CodePoints e -> new Expression.CodePoints(part.apply(e.operand()), e.place());
+      case Expression.Concat e ->
+          new Expression.Concat(part.apply(e.left()), part.apply(e.right()), e.place());
+      case Expression.Between e ->
+          new Expression.Between(
+              part.apply(e.operand()),
+              part.apply(e.low()),
+              part.apply(e.high()),
+              e.negated(),
+              e.place());
+      case Expression.In e ->
+          new Expression.In(
+              part.apply(e.operand()), all(e.options(), part), e.negated(), e.place());
+      case Expression.Like e ->
+          new Expression.Like(
+              part.apply(e.operand()), part.apply(e.pattern()), e.escape(), e.negated(), e.place());
+      case Expression.IsNull e ->
+          new Expression.IsNull(part.apply(e.operand()), e.negated(), e.place());
+      case Expression.IsTruth e ->
+          new Expression.IsTruth(part.apply(e.operand()), e.truth(), e.negated(), e.place());
+      case Expression.Case e ->
+          new Expression.Case(
+              e.operand().map(part),
+              e.whens().stream()
+                  .map(w -> new Expression.When(part.apply(w.condition()), part.apply(w.result())))
+                  .toList(),
+              e.otherwise().map(part),
+              e.place());
+      case Expression.Call e ->
+          new Expression.Call(e.function(), all(e.arguments(), part), e.place());
+      case Expression.Extract e ->
+          new Expression.Extract(e.part(), part.apply(e.operand()), e.kind(), e.place());
+      case Expression.ToText e ->
+          new Expression.ToText(part.apply(e.operand()), e.kind(), e.scale(), e.place());
+    };
+  }
+
+  private static List<Expression> all(List<Expression> parts, UnaryOperator<Expression> part) {
+    return parts.stream().map(part).toList();
   }
 
   private static List<Expression> partsOfCase(Expression.Case e) {

@@ -10,7 +10,6 @@ import joiner.engine.Dialects;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Table;
-import joiner.naming.IdentifierRules;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
 
@@ -60,11 +59,11 @@ final class ReservedWord implements TableCheck {
   }
 
   private static List<String> reservedBy(String name) {
-    return Dialects.ALL.stream()
-        .map(Dialect::identifiers)
-        .filter(engine -> engine.isReserved(name))
-        .map(IdentifierRules::engine)
-        .toList();
+    List<Dialect> reserving =
+        Dialects.ALL.stream().filter(d -> d.identifiers().isReserved(name)).toList();
+    // Some engines reserve so common words, as date and size, that their scripts just quote them.
+    boolean nearby = reserving.stream().anyMatch(dialect -> dialect.driver().isEmpty());
+    return nearby ? reserving.stream().map(Dialect::engine).toList() : List.of();
   }
 
   private static String says(String name, List<String> engines) {

@@ -12,12 +12,14 @@ import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.SqlScript;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.expression.Value;
+import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -37,7 +39,7 @@ class ScriptsReadBackTest {
                 c ->
                     List.of(
                         c.name(),
-                        c.type(),
+                        type(c.type(), dialect),
                         c.required(),
                         c.counts() ? "" : c.defaultValue().map(d -> sql(d)).orElse(""),
                         c.counts(),
@@ -49,6 +51,14 @@ class ScriptsReadBackTest {
         table.checks().stream().map(c -> c.name() + ": " + sql(c.condition())).toList(),
         new HashSet<>(table.indexes()),
         dialect.keepsComments() ? table.comment() : "");
+  }
+
+  /** Numbers without decimals are read as whole ones where an engine has no others. */
+  private static Object type(SqlType type, Dialect dialect) {
+    boolean none = dialect.keptAs(new SqlType.Whole(Width.BITS_32)) instanceof SqlType.Decimal;
+    boolean whole =
+        type instanceof SqlType.Whole || type instanceof SqlType.Decimal(var p, var s) && s == 0;
+    return none && whole ? "a whole number" : type;
   }
 
   /** What stands around an expression in a script, as brackets, is not part of it. */

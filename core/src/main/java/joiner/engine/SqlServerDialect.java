@@ -1,0 +1,316 @@
+package joiner.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
+import joiner.catalog.SqlType;
+import joiner.expression.Expression;
+import joiner.expression.SqlText;
+import joiner.expression.Width;
+import joiner.model.ReferentialAction;
+import joiner.naming.IdentifierRules;
+
+/**
+ * SQL Server from 2017 on, as its documentation describes it; no such server was at hand. Texts are
+ * told apart by code point through the collation of their columns; truth is a bit.
+ */
+final class SqlServerDialect extends Dialect {
+  static final String COLLATION = "Latin1_General_100_BIN2";
+
+  /** From this length on, a text has no limit of its own. */
+  private static final int LONGEST = 4_000;
+
+  /** An index takes 1,700 bytes, a character two. */
+  private static final int LONGEST_INDEXED = 850;
+
+  private static final IdentifierRules NAMES =
+      new IdentifierRules(
+          "SQL Server",
+          128,
+          IdentifierRules.Measure.CHARACTERS,
+          false,
+          IdentifierRules.NONE,
+          IdentifierRules.Folding.KEPT,
+          ReservedWords.of("sqlserver"));
+
+  private final SqlText text = new SqlServerText(this::name);
+
+  @Override
+  public String id() {
+    return "sqlserver";
+  }
+
+  @Override
+  public IdentifierRules identifiers() {
+    return NAMES;
+  }
+
+  @Override
+  public String jdbcPrefix() {
+    return "jdbc:sqlserver:";
+  }
+
+  @Override
+  public Optional<String> driver() {
+    return Optional.of("mssql-jdbc");
+  }
+
+  @Override
+  public Optional<String> fileEnding() {
+    return Optional.empty();
+  }
+
+  @Override
+  public OptionalInt port() {
+    return OptionalInt.of(1433);
+  }
+
+  @Override
+  public boolean undoesDefinitions() {
+    return true;
+  }
+
+  @Override
+  public List<String> opening() {
+    return List.of("SET ANSI_NULLS, QUOTED_IDENTIFIER, ARITHABORT ON");
+  }
+
+  @Override
+  public List<String> transactionStart() {
+    return opening();
+  }
+
+  /** Tools send what stands before GO as one batch. */
+  @Override
+  public String ended(String statement) {
+    return statement + ";\nGO";
+  }
+
+  @Override
+  public List<String> caveats() {
+    return List.of(
+        "Blanks at the end of a text make no difference where texts are compared.",
+        "Characters beyond U+FFFF count twice in lengths.");
+  }
+
+  @Override
+  public CatalogQueries queries() {
+    return CatalogQueries.ofChecks(
+        "SELECT name, definition FROM sys.check_constraints"
+            + " WHERE parent_object_id ="
+            + " OBJECT_ID(QUOTENAME(SCHEMA_NAME()) + N'.' + QUOTENAME(?))");
+  }
+
+  /** Cannot open database. */
+  @Override
+  public boolean isMissing(String sqlState, int code) {
+    return super.isMissing(sqlState, code) || code == 4060;
+  }
+
+  @Override
+  public SqlText text() {
+    return text;
+  }
+
+  @Override
+  Expression asValue(Expression tree) {
+    return Truths.value(tree);
+  }
+
+  @Override
+  Expression asCondition(Expression tree) {
+    return Truths.condition(tree);
+  }
+
+  @Override
+  public SqlType keptAs(SqlType type) {
+    return switch (type) {
+      case SqlType.Varchar t when t.length() > LONGEST -> new SqlType.LongText();
+      case SqlType.AnyNumber t -> new SqlType.Decimal(38, 10);
+      default -> type;
+    };
+  }
+
+  @Override
+  public Optional<String> typeLoss(SqlType type) {
+    return type instanceof SqlType.AnyNumber
+        ? Optional.of("SQL Server keeps 28 digits before the point and 10 after it.")
+        : Optional.empty();
+  }
+
+  @Override
+  public Optional<String> typeCheck(String column, SqlType type) {
+    return type instanceof SqlType.Varchar text && text.length() > LONGEST
+        ? Optional.of(SqlServerText.length(name(column)) + " <= " + text.length())
+        : Optional.empty();
+  }
+
+  @Override
+  public String spell(SqlType type) {
+    return switch (type) {
+      case SqlType.Varchar t when t.length() > LONGEST -> "nvarchar(max) COLLATE " + COLLATION;
+      case SqlType.Varchar t -> "nvarchar(" + t.length() + ") COLLATE " + COLLATION;
+      case SqlType.LongText t -> "nvarchar(max) COLLATE " + COLLATION;
+      case SqlType.Whole t -> whole(t.width());
+      case SqlType.Decimal t -> "decimal(" + t.precision() + ", " + t.scale() + ")";
+      case SqlType.AnyNumber t -> "decimal(38, 10)";
+      case SqlType.TrueFalse t -> "bit";
+      case SqlType.Date t -> "date";
+      case SqlType.Time t -> "time";
+      case SqlType.Timestamp t -> t.zoned() ? "datetimeoffset" : "datetime2";
+      case SqlType.Uuid t -> "uniqueidentifier";
+      case SqlType.Other t -> t.spelled();
+    };
+  }
+
+  private static String whole(Width width) {
+    return width == Width.BITS_32 ? "int" : IsoDialect.whole(width);
+  }
+
+  @Override
+  public SqlType understand(String name, List<Integer> numbers) {
+    return switch (name.replaceAll(" (?:collate .*|identity)$", "")) {
+      case "nvarchar" ->
+          numbers.isEmpty() ? new SqlType.LongText() : new SqlType.Varchar(numbers.getFirst());
+      case "nvarchar max" -> new SqlType.LongText();
+      case "bit" -> new SqlType.TrueFalse();
+      case "datetime2" -> new SqlType.Timestamp(false);
+      case "datetimeoffset" -> new SqlType.Timestamp(true);
+      case "uniqueidentifier" -> new SqlType.Uuid();
+      default -> super.understand(name, numbers);
+    };
+  }
+
+  @Override
+  public boolean refersAhead() {
+    return false;
+  }
+
+  @Override
+  public boolean actsAlongOneWay() {
+    return true;
+  }
+
+  @Override
+  public Optional<String> counter(SqlType type, boolean wholeKey) {
+    return Optional.of(spell(type) + " IDENTITY(1, 1)");
+  }
+
+  @Override
+  public boolean countsAsKey() {
+    return false;
+  }
+
+  @Override
+  public List<String> beforeRows(String table) {
+    return List.of("SET IDENTITY_INSERT " + name(table) + " ON");
+  }
+
+  @Override
+  public List<String> afterRows(String table) {
+    return List.of("SET IDENTITY_INSERT " + name(table) + " OFF");
+  }
+
+  @Override
+  public int decimalsOfSeconds(SqlType type) {
+    return 7;
+  }
+
+  @Override
+  String matches(String column, String pattern) {
+    String like =
+        SimplePattern.asLike(pattern)
+            .orElseThrow(
+                () ->
+                    new InexpressibleException(
+                        "SQL Server has no regular expressions before 2025, and LIKE says only"
+                            + " which characters stand at which place"));
+    return name(column) + " LIKE N" + quoted(like);
+  }
+
+  @Override
+  public Optional<String> indexLoss(List<SqlType> types) {
+    int length = 0;
+    for (SqlType type : types) {
+      if (keptAs(type) instanceof SqlType.LongText) {
+        return Optional.of("SQL Server has no key on texts without a limit");
+      }
+      length += type instanceof SqlType.Varchar text ? text.length() : 8;
+    }
+    return length > LONGEST_INDEXED
+        ? Optional.of("SQL Server has no key on more than " + LONGEST_INDEXED + " characters")
+        : Optional.empty();
+  }
+
+  /** A key of its own would take one row with an empty value only. */
+  @Override
+  public Optional<String> uniqueWhereFilled(
+      String key, String table, List<String> columns, Set<String> nullable) {
+    String filled =
+        columns.stream()
+            .filter(nullable::contains)
+            .map(column -> name(column) + " IS NOT NULL")
+            .collect(Collectors.joining(" AND "));
+    return Optional.of(
+        "CREATE UNIQUE INDEX "
+            + name(key)
+            + " ON "
+            + name(table)
+            + " ("
+            + names(columns)
+            + ") WHERE "
+            + filled);
+  }
+
+  /** It knows no RESTRICT; what it does at the end of the statement comes to the same. */
+  @Override
+  public ReferentialAction keptAs(Event event, ReferentialAction action) {
+    return action == ReferentialAction.RESTRICT ? ReferentialAction.NO_ACTION : action;
+  }
+
+  @Override
+  public boolean keepsComments() {
+    return true;
+  }
+
+  /** Its driver gives no extended properties. */
+  @Override
+  public boolean showsComments() {
+    return false;
+  }
+
+  @Override
+  public Optional<String> tableComment(String table, String text) {
+    return Optional.of(comment(table, List.of(), text));
+  }
+
+  @Override
+  public Optional<String> columnComment(String table, String column, String text) {
+    return Optional.of(comment(table, List.of("N'COLUMN'", "N" + quoted(column)), text));
+  }
+
+  /** A description is an extended property of that name, which tools show. */
+  private String comment(String table, List<String> column, String text) {
+    var arguments = new ArrayList<String>();
+    arguments.add("N'MS_Description'");
+    arguments.add(LineBreaks.isIn(text) ? "@text" : "N" + quoted(text));
+    arguments.addAll(List.of("N'SCHEMA'", "@schema", "N'TABLE'", "N" + quoted(table)));
+    arguments.addAll(column);
+    String value =
+        LineBreaks.isIn(text)
+            ? ", @text nvarchar(max) = N" + LineBreaks.apart(quoted(text), " + N", "NCHAR")
+            : "";
+    return "DECLARE @schema sysname = SCHEMA_NAME()"
+        + value
+        + "; EXEC sys.sp_addextendedproperty "
+        + String.join(", ", arguments);
+  }
+
+  @Override
+  public String defaultClause(String expression, boolean literal) {
+    return " DEFAULT (" + expression + ")";
+  }
+}
