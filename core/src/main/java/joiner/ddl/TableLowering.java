@@ -341,7 +341,7 @@ final class TableLowering {
       case TextPattern.Read.Understood understood ->
           check(
               matching.name(),
-              dialect.sayPattern(matching.field().name(), matching.text()),
+              dialect.sayPattern(matching.field().name(), understood.pattern()),
               Optional.empty(),
               subject);
     }
@@ -391,19 +391,17 @@ final class TableLowering {
 
   /** Whether any of those fields is read for more than its length, a pattern, or being there. */
   private static boolean compares(Expression tree, Set<FieldId> fields) {
-    boolean looksOnly =
-        switch (tree) {
-          case Expression.IsNull e -> e.operand() instanceof Expression.FieldRef;
-          case Expression.Like e -> e.operand() instanceof Expression.FieldRef;
-          case Expression.Call e ->
-              e.function() == Expression.Function.CHAR_LENGTH
-                  && e.arguments().getFirst() instanceof Expression.FieldRef;
-          default -> false;
-        };
-    boolean isOne =
-        tree instanceof Expression.FieldRef(OwnField own, var place)
-            && fields.contains(own.field());
-    return isOne || !looksOnly && tree.parts().stream().anyMatch(part -> compares(part, fields));
+    return switch (tree) {
+      case Expression.FieldRef(OwnField own, var place) -> fields.contains(own.field());
+      case Expression.IsNull(Expression.FieldRef field, var negated, var place) -> false;
+      case Expression.Like e when e.operand() instanceof Expression.FieldRef ->
+          compares(e.pattern(), fields);
+      case Expression.Call e
+          when e.function() == Expression.Function.CHAR_LENGTH
+              && e.arguments().getFirst() instanceof Expression.FieldRef ->
+          false;
+      default -> tree.parts().stream().anyMatch(part -> compares(part, fields));
+    };
   }
 
   /** Texts that the engine keeps without a limit. */

@@ -15,6 +15,7 @@ import joiner.expression.Value;
 import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * What one engine says differently. Each difference is a method with a name; nothing else is asked.
@@ -54,10 +55,12 @@ public abstract class Dialect {
   /** The JDBC URL of a place: a file, or {@code host:port/database}, or a URL already. */
   public final String urlOf(String place) {
     String where = place.strip();
-    if (where.startsWith("jdbc:")) {
-      return where;
-    }
-    return jdbcPrefix() + (fileEnding().isPresent() ? "" : "//") + where;
+    return where.startsWith("jdbc:") ? where : jdbcPrefix() + behindPrefix(where);
+  }
+
+  /** A place as it stands in a URL behind the prefix. */
+  String behindPrefix(String place) {
+    return (fileEnding().isPresent() ? "" : "//") + place;
   }
 
   /** Whether a script that fails leaves nothing behind without further doing. */
@@ -239,8 +242,8 @@ public abstract class Dialect {
     return Optional.empty();
   }
 
-  /** A condition that a text matches a regular expression as a whole. */
-  abstract String matches(String column, String pattern);
+  /** A condition that a text matches a pattern as a whole. */
+  abstract String matches(String column, TextPattern pattern);
 
   /** A statement that notes something on a table; empty if the engine has none. */
   public Optional<String> tableComment(String table, String text) {
@@ -412,7 +415,7 @@ public abstract class Dialect {
   }
 
   /** The condition that a column's text matches a pattern as a whole, or why there is none. */
-  public final Support sayPattern(String column, String pattern) {
+  public final Support sayPattern(String column, TextPattern pattern) {
     return attempt(() -> matches(column, pattern));
   }
 

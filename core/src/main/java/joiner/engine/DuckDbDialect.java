@@ -3,16 +3,28 @@ package joiner.engine;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * DuckDB, seen with 2.0. It keeps no lengths of texts, counts by sequences, takes foreign keys only
  * together with their table and without actions, and makes up names for constraints.
  */
 final class DuckDbDialect extends Dialect {
+  /** Steps of the machine that RE2 makes of a pattern, about, and those of a property. */
+  private static final int LARGEST_PATTERN = 50_000;
+
+  private static final int PROPERTY = 500;
+
+  /** The limit of RE2 for a part, over all repetitions around it. */
+  private static final int MOST_TIMES = 1_000;
+
+  private static final Pattern COUNT = Pattern.compile("(\\d{1,9})}");
+
   private static final IdentifierRules NAMES =
       new IdentifierRules(
           "DuckDB",
@@ -194,8 +206,29 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
-    return "regexp_full_match(" + name(column) + ", " + quoted(pattern) + ")";
+  String matches(String column, TextPattern pattern) {
+    boolean grows =
+        pattern
+            .tree()
+            .map(
+                tree ->
+                    PatternText.mostTimes(tree) > MOST_TIMES
+                        || PatternText.size(tree, PROPERTY) > LARGEST_PATTERN)
+            .orElseGet(() -> counted(pattern) > MOST_TIMES / 10);
+    if (grows) {
+      throw new InexpressibleException(
+          "DuckDB takes no pattern that grows so large by its repetitions");
+    }
+    return "regexp_full_match(" + name(column) + ", " + quoted(pattern.expression()) + ")";
+  }
+
+  /** At most the product of all counts. */
+  private static long counted(TextPattern pattern) {
+    return COUNT
+        .matcher(pattern.expression())
+        .results()
+        .mapToLong(count -> Long.parseLong(count.group(1)))
+        .reduce(1, (a, b) -> Math.min(Integer.MAX_VALUE, Math.max(1, a) * Math.max(1, b)));
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /** H2. */
 final class H2Dialect extends IsoDialect {
@@ -83,8 +84,9 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
-    return "REGEXP_LIKE(" + name(column) + ", " + quoted("^(?:" + pattern + ")$") + ")";
+  String matches(String column, TextPattern pattern) {
+    String java = PatternText.whole(pattern.tree(), PatternText.Flavour.JAVA, "\\A", "\\z");
+    return "REGEXP_LIKE(" + name(column) + ", " + quoted(java) + ")";
   }
 
   @Override

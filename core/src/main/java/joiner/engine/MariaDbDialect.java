@@ -11,6 +11,7 @@ import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * MariaDB, seen with 11.4. Texts are told apart by code point, as the audit does, through the
@@ -188,8 +189,9 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
-    return name(column) + " REGEXP " + quoted("\\A(?:" + pattern + ")\\z");
+  String matches(String column, TextPattern pattern) {
+    String perl = PatternText.whole(pattern.tree(), PatternText.Flavour.PERL, "\\A", "\\z");
+    return name(column) + " REGEXP " + quoted(perl);
   }
 
   @Override

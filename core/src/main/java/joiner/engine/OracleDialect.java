@@ -12,6 +12,7 @@ import joiner.expression.SqlText;
 import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * Oracle Database from 12.2 on, as its documentation describes it; no such server was at hand.
@@ -49,6 +50,11 @@ final class OracleDialect extends Dialect {
   @Override
   public String jdbcPrefix() {
     return "jdbc:oracle:";
+  }
+
+  @Override
+  String behindPrefix(String place) {
+    return "thin:@//" + place;
   }
 
   @Override
@@ -235,12 +241,9 @@ final class OracleDialect extends Dialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
-    if (!SimplePattern.isSimple(pattern)) {
-      throw new InexpressibleException(
-          "Oracle's regular expressions have fewer forms than the pattern uses");
-    }
-    return "REGEXP_LIKE(" + name(column) + ", " + quoted("^(" + pattern + ")$") + ")";
+  String matches(String column, TextPattern pattern) {
+    String posix = PatternText.whole(pattern.tree(), PatternText.Flavour.POSIX, "^", "$");
+    return "REGEXP_LIKE(" + name(column) + ", " + quoted(posix) + ")";
   }
 
   @Override

@@ -7,6 +7,7 @@ import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /** PostgreSQL. */
 final class PostgreSqlDialect extends IsoDialect {
@@ -89,8 +90,9 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
-    return name(column) + " ~ " + quoted("^(?:" + pattern + ")$");
+  String matches(String column, TextPattern pattern) {
+    String own = PatternText.whole(pattern.tree(), PatternText.Flavour.ADVANCED, "^", "$");
+    return name(column) + " ~ " + quoted(own);
   }
 
   @Override

@@ -12,6 +12,7 @@ import joiner.expression.SqlText;
 import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * SQL Server from 2017 on, as its documentation describes it; no such server was at hand. Texts are
@@ -51,6 +52,15 @@ final class SqlServerDialect extends Dialect {
   @Override
   public String jdbcPrefix() {
     return "jdbc:sqlserver:";
+  }
+
+  /** The database is a property there. */
+  @Override
+  String behindPrefix(String place) {
+    int slash = place.lastIndexOf('/');
+    return slash < 0
+        ? "//" + place
+        : "//" + place.substring(0, slash) + ";databaseName=" + place.substring(slash + 1);
   }
 
   @Override
@@ -220,9 +230,11 @@ final class SqlServerDialect extends Dialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
+  String matches(String column, TextPattern pattern) {
     String like =
-        SimplePattern.asLike(pattern)
+        pattern
+            .tree()
+            .flatMap(PatternText::like)
             .orElseThrow(
                 () ->
                     new InexpressibleException(

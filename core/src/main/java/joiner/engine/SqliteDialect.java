@@ -7,6 +7,7 @@ import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
+import joiner.shape.TextPattern;
 
 /**
  * SQLite. It keeps no types by itself, so each column gets a condition that does. Dates are ISO
@@ -197,7 +198,7 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
-  String matches(String column, String pattern) {
+  String matches(String column, TextPattern pattern) {
     throw new InexpressibleException("SQLite has no regular expressions");
   }
 

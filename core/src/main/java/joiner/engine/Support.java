@@ -15,12 +15,4 @@ public sealed interface Support {
    * @param loss why, without a full stop
    */
   record Impossible(String loss) implements Support {}
-
-  /** As people read it in a table. */
-  default String words() {
-    return switch (this) {
-      case Kept kept -> "check";
-      case Impossible impossible -> "audit only";
-    };
-  }
 }

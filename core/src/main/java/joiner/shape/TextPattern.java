@@ -2,6 +2,7 @@ package joiner.shape;
 
 import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;
+import java.util.Optional;
 
 /**
  * A regular expression that a whole text has to match. Matching takes time linear in the text
@@ -11,9 +12,11 @@ import com.google.re2j.PatternSyntaxException;
  */
 public final class TextPattern {
   private final Pattern pattern;
+  private final Optional<PatternTree> tree;
 
   private TextPattern(Pattern pattern) {
     this.pattern = pattern;
+    this.tree = PatternReader.read(pattern.pattern());
   }
 
   /** What reading an expression gave. */
@@ -48,6 +51,16 @@ public final class TextPattern {
               + e.getDescription()
               + "); a pattern has no look-around and no back references.");
     }
+  }
+
+  /** As it was written. */
+  public String expression() {
+    return pattern.pattern();
+  }
+
+  /** What it consists of; empty where a part of it means different things in different programs. */
+  public Optional<PatternTree> tree() {
+    return tree;
   }
 
   /** Whether the whole text has the pattern. */

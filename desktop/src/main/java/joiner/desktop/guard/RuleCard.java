@@ -197,15 +197,19 @@ final class RuleCard {
 
   private Node badges(Checked.Sound sound) {
     var badges = new FlowPane(6, 4);
+    int kept = 0;
     for (Dialect dialect : Dialects.ALL) {
-      Support support = Lowered.support(bench.draft(), table.id(), sound, dialect);
-      var badge = Parts.label(texts.get("badge", dialect.engine(), support.words()), "badge");
-      if (support instanceof Support.Impossible impossible) {
-        badge.getStyleClass().add("partly");
-        badge.setTooltip(new Tooltip(impossible.loss()));
+      switch (Lowered.support(bench.draft(), table.id(), sound, dialect)) {
+        case Support.Kept k -> kept++;
+        case Support.Impossible impossible -> {
+          var badge = Parts.label(texts.get("badge.not", dialect.engine()), "badge", "partly");
+          badge.setTooltip(new Tooltip(impossible.loss()));
+          badges.getChildren().add(badge);
+        }
       }
-      badges.getChildren().add(badge);
     }
+    String all = kept == Dialects.ALL.size() ? "badge.all" : "badge.others";
+    badges.getChildren().addFirst(Parts.label(texts.get(all, kept), "badge"));
     return badges;
   }
 
