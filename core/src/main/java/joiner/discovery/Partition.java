@@ -58,34 +58,35 @@ final class Partition {
    * @param counts scratch, all zero, at least as long as the column has codes; left all zero
    */
   Partition refine(int[] codes, int[] counts) {
-    int[] refined = new int[rows.length];
-    int[] begins = new int[rows.length / 2 + 1];
-    int[] touched = new int[16];
-    int filled = 0;
-    int groups = 0;
+    var refining = new Refining(codes, counts);
     for (int group = 0; group < groups(); group++) {
-      int seen = 0;
-      for (int at = starts[group]; at < starts[group + 1]; at++) {
-        int code = codes[rows[at]];
-        if (code >= 0 && counts[code]++ == 0) {
-          if (seen == touched.length) {
-            touched = Arrays.copyOf(touched, 2 * seen);
-          }
-          touched[seen++] = code;
-        }
-      }
-      int next = filled;
-      for (int i = 0; i < seen; i++) {
-        int size = counts[touched[i]];
-        if (size > 1) {
-          begins[groups++] = next;
-          counts[touched[i]] = next;
-          next += size;
-        } else {
-          counts[touched[i]] = -1;
-        }
-      }
-      for (int at = starts[group]; at < starts[group + 1]; at++) {
+      refining.divide(starts[group], starts[group + 1]);
+    }
+    return refining.done();
+  }
+
+  /** One refinement underway: each group is counted, given room, and moved there. */
+  private final class Refining {
+    private final int[] codes;
+    private final int[] counts;
+    private final int[] refined = new int[rows.length];
+    private final int[] begins = new int[rows.length / 2 + 1];
+
+    /** Codes that the group at hand has, in order of first use. */
+    private int[] touched = new int[16];
+
+    private int filled;
+    private int made;
+
+    Refining(int[] codes, int[] counts) {
+      this.codes = codes;
+      this.counts = counts;
+    }
+
+    void divide(int from, int to) {
+      int seen = count(from, to);
+      int next = giveRoom(seen);
+      for (int at = from; at < to; at++) {
         int code = codes[rows[at]];
         if (code >= 0 && counts[code] >= 0) {
           refined[counts[code]++] = rows[at];
@@ -96,7 +97,40 @@ final class Partition {
       }
       filled = next;
     }
-    begins[groups] = filled;
-    return new Partition(Arrays.copyOf(refined, filled), Arrays.copyOf(begins, groups + 1));
+
+    private int count(int from, int to) {
+      int seen = 0;
+      for (int at = from; at < to; at++) {
+        int code = codes[rows[at]];
+        if (code >= 0 && counts[code]++ == 0) {
+          if (seen == touched.length) {
+            touched = Arrays.copyOf(touched, 2 * seen);
+          }
+          touched[seen++] = code;
+        }
+      }
+      return seen;
+    }
+
+    /** Turns counts into places; a code of one row alone makes no group and gets −1. */
+    private int giveRoom(int seen) {
+      int next = filled;
+      for (int i = 0; i < seen; i++) {
+        int size = counts[touched[i]];
+        if (size > 1) {
+          begins[made++] = next;
+          counts[touched[i]] = next;
+          next += size;
+        } else {
+          counts[touched[i]] = -1;
+        }
+      }
+      return next;
+    }
+
+    Partition done() {
+      begins[made] = filled;
+      return new Partition(Arrays.copyOf(refined, filled), Arrays.copyOf(begins, made + 1));
+    }
   }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -32,40 +33,36 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
       throw new EditRefusedException(choosing.label() + " has no fixed choices.");
     }
     var text = new FieldType.Text(Math.max(choice.longest(), 1));
-    String name =
-        NamingPolicy.free(
-            choosing.name(), draft.design().tables().stream().map(Table::name).toList());
     Field key = Field.of("name", "Name", text).withRequired(true);
-    Table lookup =
-        draft
-            .design()
-            .unused(
-                Table.of(name, choosing.label(), Noun.ofLabel(choosing.label()))
-                    .withArea(owner.area())
-                    .withFields(List.of(key))
-                    .withPrimaryKey(List.of(key.id()))
-                    .withRowLabel(Optional.of(new Formula("name")))
-                    .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty())));
+    Table lookup = lookup(draft.design(), owner, choosing, key);
     Rows rows =
         Rows.of(
             List.of(key.id()), choice.values().stream().map(v -> List.of(Optional.of(v))).toList());
-    String constraint = ConstraintNaming.reference(owner.name(), List.of(choosing.name()));
-    Draft changed = new AddTable(lookup, rows).apply(draft);
-    changed =
-        changed.withDesign(
-            changed
-                .design()
+    Draft with = new AddTable(lookup, rows).apply(draft);
+    List<String> about = List.of(choosing.name());
+    var index = new Index(ConstraintNaming.index(owner.name(), about), List.of(field));
+    Draft indexed =
+        with.withDesign(
+            with.design()
                 .withTable(
-                    table,
-                    t ->
-                        t.withField(field, f -> f.withType(text))
-                            .withIndexAdded(
-                                new Index(
-                                    ConstraintNaming.index(owner.name(), List.of(choosing.name())),
-                                    List.of(field)))));
+                    table, t -> t.withField(field, f -> f.withType(text)).withIndexAdded(index)));
+    String constraint = ConstraintNaming.reference(owner.name(), about);
     return new AddRelationship(
             Relationship.of(constraint, table, List.of(field), lookup.id(), List.of(key.id()))
                 .withRoles("has", "is given to"))
-        .apply(changed);
+        .apply(indexed);
+  }
+
+  /** The table of the choices, beside the one that chooses. */
+  private static Table lookup(Design design, Table owner, Field choosing, Field key) {
+    String name =
+        NamingPolicy.free(choosing.name(), design.tables().stream().map(Table::name).toList());
+    return design.unused(
+        Table.of(name, choosing.label(), Noun.ofLabel(choosing.label()))
+            .withArea(owner.area())
+            .withFields(List.of(key))
+            .withPrimaryKey(List.of(key.id()))
+            .withRowLabel(Optional.of(new Formula("name")))
+            .withKind(new TableKind.Lookup(Optional.of(key.id()), Optional.empty())));
   }
 }

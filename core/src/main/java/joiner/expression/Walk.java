@@ -64,52 +64,58 @@ final class Walk {
       case Expression.Negate e -> new Expression.Negate(part.apply(e.operand()), e.place());
       case Expression.And e -> new Expression.And(all(e.operands(), part), e.place());
       case Expression.Or e -> new Expression.Or(all(e.operands(), part), e.place());
-      case Expression.Compare e ->
-          new Expression.Compare(
-              e.operator(), part.apply(e.left()), part.apply(e.right()), e.place());
-      case Expression.Compute e ->
-          new Expression.Compute(
-              e.operator(), part.apply(e.left()), part.apply(e.right()), e.whole(), e.place());
-      case Expression.Shift e ->
-          new Expression.Shift(part.apply(e.moment()), e.interval(), e.back(), e.kind(), e.place());
+      case Expression.Compare(var operator, var left, var right, var place) ->
+          new Expression.Compare(operator, part.apply(left), part.apply(right), place);
+      case Expression.Compute(var operator, var left, var right, var whole, var place) ->
+          new Expression.Compute(operator, part.apply(left), part.apply(right), whole, place);
+      case Expression.Shift(var moment, var by, var back, var kind, var place) ->
+          new Expression.Shift(part.apply(moment), by, back, kind, place);
       case Expression.StartOfDay e -> new Expression.StartOfDay(part.apply(e.date()), e.place());
-      case Expression.Fitting e ->
-          new Expression.Fitting(part.apply(e.operand()), e.width(), e.place());
+      case Expression.Fitting(var operand, var width, var place) ->
+          new Expression.Fitting(part.apply(operand), width, place);
       case Expression.CodePoints e -> new Expression.CodePoints(part.apply(e.operand()), e.place());
-      case Expression.Concat e ->
-          new Expression.Concat(part.apply(e.left()), part.apply(e.right()), e.place());
-      case Expression.Between e ->
-          new Expression.Between(
-              part.apply(e.operand()),
-              part.apply(e.low()),
-              part.apply(e.high()),
-              e.negated(),
-              e.place());
-      case Expression.In e ->
-          new Expression.In(
-              part.apply(e.operand()), all(e.options(), part), e.negated(), e.place());
-      case Expression.Like e ->
-          new Expression.Like(
-              part.apply(e.operand()), part.apply(e.pattern()), e.escape(), e.negated(), e.place());
-      case Expression.IsNull e ->
-          new Expression.IsNull(part.apply(e.operand()), e.negated(), e.place());
-      case Expression.IsTruth e ->
-          new Expression.IsTruth(part.apply(e.operand()), e.truth(), e.negated(), e.place());
-      case Expression.Case e ->
-          new Expression.Case(
-              e.operand().map(part),
-              e.whens().stream()
-                  .map(w -> new Expression.When(part.apply(w.condition()), part.apply(w.result())))
-                  .toList(),
-              e.otherwise().map(part),
-              e.place());
-      case Expression.Call e ->
-          new Expression.Call(e.function(), all(e.arguments(), part), e.place());
-      case Expression.Extract e ->
-          new Expression.Extract(e.part(), part.apply(e.operand()), e.kind(), e.place());
-      case Expression.ToText e ->
-          new Expression.ToText(part.apply(e.operand()), e.kind(), e.scale(), e.place());
+      case Expression.Concat(var left, var right, var place) ->
+          new Expression.Concat(part.apply(left), part.apply(right), place);
+      case Expression.IsNull(var operand, var negated, var place) ->
+          new Expression.IsNull(part.apply(operand), negated, place);
+      case Expression.IsTruth(var operand, var truth, var negated, var place) ->
+          new Expression.IsTruth(part.apply(operand), truth, negated, place);
+      case Expression.Extract(var what, var operand, var kind, var place) ->
+          new Expression.Extract(what, part.apply(operand), kind, place);
+      case Expression.ToText(var operand, var kind, var scale, var place) ->
+          new Expression.ToText(part.apply(operand), kind, scale, place);
+      case Expression.Call(var function, var arguments, var place) ->
+          new Expression.Call(function, all(arguments, part), place);
+      case Expression.Between e -> between(e, part);
+      case Expression.In e -> in(e, part);
+      case Expression.Like e -> like(e, part);
+      case Expression.Case e -> caseOf(e, part);
     };
+  }
+
+  private static Expression between(Expression.Between e, UnaryOperator<Expression> part) {
+    return new Expression.Between(
+        part.apply(e.operand()), part.apply(e.low()), part.apply(e.high()), e.negated(), e.place());
+  }
+
+  private static Expression in(Expression.In e, UnaryOperator<Expression> part) {
+    return new Expression.In(
+        part.apply(e.operand()), all(e.options(), part), e.negated(), e.place());
+  }
+
+  private static Expression like(Expression.Like e, UnaryOperator<Expression> part) {
+    return new Expression.Like(
+        part.apply(e.operand()), part.apply(e.pattern()), e.escape(), e.negated(), e.place());
+  }
+
+  private static Expression caseOf(Expression.Case e, UnaryOperator<Expression> part) {
+    return new Expression.Case(
+        e.operand().map(part),
+        e.whens().stream()
+            .map(w -> new Expression.When(part.apply(w.condition()), part.apply(w.result())))
+            .toList(),
+        e.otherwise().map(part),
+        e.place());
   }
 
   private static List<Expression> all(List<Expression> parts, UnaryOperator<Expression> part) {

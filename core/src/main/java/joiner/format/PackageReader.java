@@ -284,41 +284,51 @@ final class PackageReader {
     }
     Rows rows = Rows.NONE;
     for (String path : read.paths()) {
-      if (path.contains("://") || !RowPaths.isReadable(path, table)) {
-        notices.add(
-            "The rows of "
-                + table.label()
-                + " stand in "
-                + path
-                + ", which is no delimited text of this folder; they were not read.");
-        continue;
-      }
-      if (RowPaths.ofRows(folder, path).isEmpty()) {
-        throw new UnreadableFileException(
-            file,
-            0,
-            "rows cannot stand in “"
-                + path
-                + "”: it leaves the package folder, which the standard forbids, or is no file for"
-                + " rows; move them into a file inside.");
-      }
-      Path csv = save.current(path);
-      if (Files.isRegularFile(csv)) {
-        prints.put(path, Fingerprint.of(csv));
-        Rows part = read(csv, folder.resolve(path), table);
-        partsOf.computeIfAbsent(table.id(), id -> new ArrayList<>()).add(part.count());
-        rows = rows == Rows.NONE ? part : rows.followedBy(part, table.fieldIds());
-      } else {
-        missing.add(path);
-        notices.add(
-            "The file "
-                + folder.resolve(path)
-                + " is missing, so "
-                + table.label()
-                + " opens without its rows; restore the file from a copy if it should have some.");
+      Optional<Rows> part = part(path, table);
+      if (part.isPresent()) {
+        partsOf.computeIfAbsent(table.id(), id -> new ArrayList<>()).add(part.get().count());
+        rows = rows == Rows.NONE ? part.get() : rows.followedBy(part.get(), table.fieldIds());
       }
     }
     return rows;
+  }
+
+  /**
+   * The rows of one file of a table; empty where it is not there or none to read, which is told.
+   */
+  private Optional<Rows> part(String path, Table table)
+      throws IOException, UnreadableFileException {
+    if (path.contains("://") || !RowPaths.isReadable(path, table)) {
+      notices.add(
+          "The rows of "
+              + table.label()
+              + " stand in "
+              + path
+              + ", which is no delimited text of this folder; they were not read.");
+      return Optional.empty();
+    }
+    if (RowPaths.ofRows(folder, path).isEmpty()) {
+      throw new UnreadableFileException(
+          file,
+          0,
+          "rows cannot stand in “"
+              + path
+              + "”: it leaves the package folder, which the standard forbids, or is no file for"
+              + " rows; move them into a file inside.");
+    }
+    Path csv = save.current(path);
+    if (!Files.isRegularFile(csv)) {
+      missing.add(path);
+      notices.add(
+          "The file "
+              + folder.resolve(path)
+              + " is missing, so "
+              + table.label()
+              + " opens without its rows; restore the file from a copy if it should have some.");
+      return Optional.empty();
+    }
+    prints.put(path, Fingerprint.of(csv));
+    return Optional.of(read(csv, folder.resolve(path), table));
   }
 
   private Rows read(Path csv, Path shownAs, Table table)

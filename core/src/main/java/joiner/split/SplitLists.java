@@ -206,12 +206,7 @@ final class SplitLists {
     var taken = new HashSet<String>();
     items.forEach(item -> taken.add(item.field().name()));
     List<Field> links = links(parent, taken);
-    Field position =
-        Field.of(
-                NamingPolicy.free("position", taken),
-                "Position",
-                new FieldType.WholeNumber(Width.BITS_16))
-            .withRequired(true);
+    Field position = position(taken);
     var fields = new ArrayList<>(links);
     fields.add(position);
     Map<FieldId, Table> lookups = new LinkedHashMap<>();
@@ -238,6 +233,12 @@ final class SplitLists {
                 r.withRoles("belongs to", "has")
                     .withActions(ReferentialAction.CASCADE, r.onUpdate()));
     return new Written(toOwner, position.id(), origins(detail, values, lookups));
+  }
+
+  /** Which piece of its list a row is. */
+  private static Field position(Set<String> taken) {
+    String name = NamingPolicy.free("position", taken);
+    return Field.of(name, "Position", new FieldType.WholeNumber(Width.BITS_16)).withRequired(true);
   }
 
   private static List<Field> links(Table parent, Set<String> taken) {

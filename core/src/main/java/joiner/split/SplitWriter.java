@@ -151,21 +151,26 @@ final class SplitWriter {
         key.add(field.id());
       }
     }
-    Table made =
-        Table.of(name, shown, Noun.ofLabel(shown))
-            .withArea(table.area())
-            .withFields(slots.stream().map(Slot::field).toList())
-            .withPrimaryKey(group.natural ? key : List.of(slots.getFirst().field().id()))
-            .withUniqueKeys(
-                group.natural
-                    ? List.of()
-                    : List.of(new UniqueKey(ConstraintNaming.unique(name, List.of()), key)))
-            .withRowLabel(rowLabel(key, slots));
-    if (group.decided.isEmpty()) {
-      made = made.withKind(new TableKind.Lookup(Optional.of(key.getFirst()), Optional.empty()));
-    }
+    Table made = made(Table.of(name, shown, Noun.ofLabel(shown)), slots, key, group);
     work.add(made, rowsOf(slots, origin));
     return new SplitPart(made, slots, relate(made, slots, group.all(), group), origin, rowOf);
+  }
+
+  /** The table of a group: identified by what decides, or by a counter beside that. */
+  private Table made(Table bare, List<Slot> slots, List<FieldId> key, Group group) {
+    List<UniqueKey> beside =
+        group.natural
+            ? List.of()
+            : List.of(new UniqueKey(ConstraintNaming.unique(bare.name(), List.of()), key));
+    Table made =
+        bare.withArea(table.area())
+            .withFields(slots.stream().map(Slot::field).toList())
+            .withPrimaryKey(group.natural ? key : List.of(slots.getFirst().field().id()))
+            .withUniqueKeys(beside)
+            .withRowLabel(rowLabel(key, slots));
+    return group.decided.isEmpty()
+        ? made.withKind(new TableKind.Lookup(Optional.of(key.getFirst()), Optional.empty()))
+        : made;
   }
 
   /** What the rows of a group are: what all its labels begin with, or what decides. */
