@@ -2,7 +2,6 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -16,7 +15,7 @@ import java.util.stream.IntStream;
 import joiner.database.LiveDesign;
 import joiner.database.Progress;
 import joiner.database.TargetRefusedException;
-import joiner.ddl.SqlScript;
+import joiner.database.WholeSchema;
 import joiner.edit.AddDesign;
 import joiner.engine.Dialect;
 import joiner.finding.TypeWords;
@@ -116,8 +115,8 @@ final class ImportCommand implements Callable<Integer> {
         draft =
             LiveArgument.isLive(file)
                 ? withDatabase(draft, file, added)
-                : SqlScript.isNamed(file)
-                    ? withScript(draft, Path.of(file), added)
+                : WholeSchema.is(Path.of(file))
+                    ? withSchema(draft, Path.of(file), added)
                     : withFile(draft, file, added);
       }
       hand.save(draft);
@@ -146,13 +145,17 @@ final class ImportCommand implements Callable<Integer> {
     return with(draft, read.draft(), read.notices(), added);
   }
 
-  private Draft withScript(Draft draft, Path file, List<Map<String, Object>> added)
-      throws IOException {
-    var notices = new ArrayList<String>();
-    SqlScript script = SqlScript.of(Files.readString(file), dialect);
-    Draft read = script.draft(draft.design().title(), notices);
+  private Draft withSchema(Draft draft, Path file, List<Map<String, Object>> added)
+      throws IOException, TargetRefusedException {
+    WholeSchema schema =
+        WholeSchema.read(
+            file, draft.design().title(), dialect, definitionOnly ? 0 : rowsAtMost, Progress.NONE);
+    Draft read = schema.draft();
     return with(
-        draft, definitionOnly ? new Draft(read.design(), SampleRows.NONE) : read, notices, added);
+        draft,
+        definitionOnly ? new Draft(read.design(), SampleRows.NONE) : read,
+        schema.notices(),
+        added);
   }
 
   private Draft with(

@@ -77,13 +77,23 @@ final class ShipCommand implements Callable<Integer> {
           statements + " statements would run on " + target.shown() + "; nothing was sent",
           out);
     }
+    if (!Shipment.dialectOf(url).undoesDefinitions()) {
+      DesignArgument.note(
+          List.of(
+              Shipment.dialectOf(url).engine()
+                  + " keeps each definition at once; if Joiner is killed while it ships, the tables"
+                  + " made so far stay there."),
+          spec.commandLine().getErr());
+    }
     Shipment shipment = Shipment.ship(draft, target, rows, Progress.NONE);
     boolean holds = shipment.verification().holds();
     String words =
         shipment.statements()
             + " statements ran on "
             + target.shown()
-            + (holds ? "; everything promised is there" : "; not everything promised is there:");
+            + (holds
+                ? "; everything promised is there"
+                : "; not everything promised was there, so nothing was kept:");
     report(shipment.statements(), holds, shipment.verification().differences(), words, out);
     return holds ? ExitCode.FINE : ExitCode.REFUSED;
   }

@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +51,16 @@ public abstract class Dialect {
   /** Where its server usually listens; empty: it has none, and lives in a file. */
   public OptionalInt port() {
     return OptionalInt.empty();
+  }
+
+  /** Whether a file that begins so, each byte a character, is a database of the engine. */
+  public boolean isFileOf(String head) {
+    return false;
+  }
+
+  /** A file as {@link #urlOf} takes it. */
+  public String placeOf(Path file) {
+    return file.toAbsolutePath().toString();
   }
 
   /** The JDBC URL of a place: a file, or {@code host:port/database}, or a URL already. */

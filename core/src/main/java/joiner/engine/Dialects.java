@@ -26,6 +26,11 @@ public final class Dialects {
     return ALL.stream().filter(dialect -> url.startsWith(dialect.jdbcPrefix())).findFirst();
   }
 
+  /** The one whose database a file is that begins so, each byte a character. */
+  public static Optional<Dialect> ofFile(String head) {
+    return ALL.stream().filter(dialect -> dialect.isFileOf(head)).findFirst();
+  }
+
   /** The one with that command line word. */
   public static Optional<Dialect> named(String id) {
     return ALL.stream().filter(dialect -> dialect.id().equals(id)).findFirst();

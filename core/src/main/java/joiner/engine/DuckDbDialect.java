@@ -62,6 +62,12 @@ final class DuckDbDialect extends Dialect {
     return Optional.of(".duckdb");
   }
 
+  /** Behind a sum of the first block. */
+  @Override
+  public boolean isFileOf(String head) {
+    return head.startsWith("DUCK", 8);
+  }
+
   @Override
   public boolean undoesDefinitions() {
     return true;

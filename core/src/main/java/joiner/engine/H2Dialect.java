@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.nio.file.Path;
 import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
@@ -40,6 +41,17 @@ final class H2Dialect extends IsoDialect {
   @Override
   public Optional<String> fileEnding() {
     return Optional.of("");
+  }
+
+  @Override
+  public boolean isFileOf(String head) {
+    return head.startsWith("H:2,") || head.startsWith("H:3,");
+  }
+
+  /** It puts its own ending behind the name. */
+  @Override
+  public String placeOf(Path file) {
+    return super.placeOf(file).replaceFirst("\\.mv\\.db$", "");
   }
 
   /** Each definition is committed at once. */

@@ -47,6 +47,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public boolean isFileOf(String head) {
+    return head.startsWith("SQLite format 3");
+  }
+
+  @Override
   public boolean undoesDefinitions() {
     return true;
   }

@@ -51,7 +51,13 @@ final class CatalogReader {
     this.schema = connection.getSchema();
   }
 
-  Catalog read() throws SQLException {
+  /** The tables of the current schema. */
+  Set<String> tableNames() throws SQLException {
+    return tables().keySet();
+  }
+
+  /** The note on each table, empty where there is none, by its name. */
+  private Map<String, String> tables() throws SQLException {
     Map<String, String> comments = new LinkedHashMap<>();
     try (ResultSet rows =
         metadata.getTables(catalog, schema, "%", new String[] {"TABLE", "BASE TABLE"})) {
@@ -59,6 +65,11 @@ final class CatalogReader {
         comments.put(rows.getString("TABLE_NAME"), orEmpty(rows.getString("REMARKS")));
       }
     }
+    return comments;
+  }
+
+  Catalog read() throws SQLException {
+    Map<String, String> comments = tables();
     var tables = new ArrayList<CatalogTable>();
     for (Map.Entry<String, String> table : comments.entrySet()) {
       tables.add(table(table.getKey(), table.getValue()));

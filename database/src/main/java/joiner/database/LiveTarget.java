@@ -4,10 +4,13 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Savepoint;
 import java.sql.Statement;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.SqlExpression;
@@ -15,6 +18,7 @@ import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.format.Places;
+import joiner.naming.IdentifierRules;
 
 /** A database that is connected to, with one transaction begun. */
 final class LiveTarget implements AutoCloseable, Answers {
@@ -126,6 +130,24 @@ final class LiveTarget implements AutoCloseable, Answers {
     connection.rollback();
   }
 
+  /** Whether a comparison that fails within a transaction takes back only itself. */
+  boolean canVerifyBefore() throws SQLException {
+    return connection.getMetaData().supportsSavepoints();
+  }
+
+  /** Names of the tables of the current schema, {@link #comparable} each. */
+  Set<String> tableNames() throws SQLException {
+    return new CatalogReader(connection, dialect)
+        .tableNames().stream().map(this::comparable).collect(Collectors.toSet());
+  }
+
+  /** A stored name in a form that is the same for two names the engine takes for one. */
+  String comparable(String stored) {
+    return dialect.identifiers().folding() == IdentifierRules.Folding.KEPT
+        ? stored.toLowerCase(Locale.ROOT)
+        : stored;
+  }
+
   /** What the database holds in its current schema. */
   Catalog read() throws SQLException {
     return new CatalogReader(connection, dialect).read();
@@ -162,36 +184,40 @@ final class LiveTarget implements AutoCloseable, Answers {
             + b
             + " IS NULL"
             + " THEN 1 ELSE 0 END";
-    try (var statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery(sql)) {
-      return rows.next() && rows.getInt(1) == 1;
-    } catch (SQLException cannotBeCompared) {
-      goOn();
-      return false; // Two different ones, then; the verification says so with both texts.
-    }
+    return asked(sql).filter("1"::equals).isPresent();
   }
 
   @Override
   public String worded(SqlExpression condition) {
-    Optional<String> query = dialect.wording(condition.sql());
-    if (query.isEmpty()) {
-      return condition.sql();
-    }
-    try (var statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery(query.get())) {
-      return rows.next() ? rows.getString(1) : condition.sql();
-    } catch (SQLException cannotBeWorded) {
-      goOn();
-      return condition.sql(); // It is then told as missing, if the catalog words it otherwise.
+    return dialect.wording(condition.sql()).flatMap(this::asked).orElse(condition.sql());
+  }
+
+  /**
+   * What a query of one value gives; empty where the engine cannot answer it, which then counts as
+   * a difference and is told with both texts.
+   */
+  private Optional<String> asked(String query) {
+    try {
+      Optional<Savepoint> before =
+          canVerifyBefore() ? Optional.of(connection.setSavepoint()) : Optional.empty();
+      try (var statement = connection.createStatement();
+          ResultSet rows = statement.executeQuery(query)) {
+        return rows.next() ? Optional.ofNullable(rows.getString(1)) : Optional.empty();
+      } catch (SQLException cannotAnswer) {
+        goOn(before);
+        return Optional.empty();
+      }
+    } catch (SQLException broken) {
+      throw new IllegalStateException("The connection broke while things were compared.", broken);
     }
   }
 
-  /** Some engines take nothing more after an error until the transaction has ended. */
-  private void goOn() {
-    try {
+  /** Some engines take nothing more after an error until what came before it is taken up again. */
+  private void goOn(Optional<Savepoint> before) throws SQLException {
+    if (before.isPresent()) {
+      connection.rollback(before.get());
+    } else {
       connection.rollback();
-    } catch (SQLException broken) {
-      throw new IllegalStateException("The connection broke while defaults were compared.", broken);
     }
   }
 

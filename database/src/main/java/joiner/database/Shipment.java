@@ -5,7 +5,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
+import joiner.catalog.CatalogTable;
+import joiner.catalog.Sequence;
 import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
@@ -15,14 +18,13 @@ import joiner.meaning.Draft;
 import joiner.model.Table;
 
 /**
- * Makes a design real: runs its script on a target in one transaction, reads the catalog back and
- * compares.
+ * Makes a design real: runs its script on a target in one transaction, reads the catalog back,
+ * compares, and keeps what was made only if everything promised is there.
  *
  * @param statements how many statements ran
- * @param transaction whether a failure would have left nothing behind
- * @param verification what was promised and what is there
+ * @param verification what was promised and what was there; where that differs, it was taken back
  */
-public record Shipment(int statements, boolean transaction, Verification verification) {
+public record Shipment(int statements, Verification verification) {
 
   /** The dialect a URL is for. */
   public static Dialect dialectOf(String url) throws TargetRefusedException {
@@ -34,7 +36,8 @@ public record Shipment(int statements, boolean transaction, Verification verific
    * taken back, or, where the engine commits each definition at once, the tables made so far are
    * dropped.
    *
-   * @throws TargetRefusedException if the target cannot be reached or refuses a statement
+   * @throws TargetRefusedException if the target cannot be reached, has tables of the same names,
+   *     or refuses a statement
    * @throws CancellationException if the progress says to stop
    */
   public static Shipment ship(Draft draft, Target target, RowsChoice rows, Progress progress)
@@ -42,19 +45,44 @@ public record Shipment(int statements, boolean transaction, Verification verific
     Dialect dialect = LiveTarget.dialectOf(target.url());
     SchemaScript script = SchemaScript.of(draft, dialect, rows);
     try (LiveTarget live = LiveTarget.connect(target)) {
-      run(live, script, progress);
-      Verification verification = verify(live, script, draft, rows);
-      return new Shipment(script.statements().size(), dialect.undoesDefinitions(), verification);
+      refuseTheSame(live, script);
+      Verification verification = run(live, script, draft, rows, progress);
+      return new Shipment(script.statements().size(), verification);
     } catch (SQLException e) {
       throw new TargetRefusedException("Reading the database back failed:", "", e);
     }
   }
 
-  private static void run(LiveTarget live, SchemaScript script, Progress progress)
+  /** Nothing is sent where a table of the script is there already. */
+  private static void refuseTheSame(LiveTarget live, SchemaScript script)
+      throws SQLException, TargetRefusedException {
+    Set<String> there = live.tableNames();
+    List<String> same =
+        script.promise().tables().stream()
+            .map(CatalogTable::name)
+            .filter(
+                name -> there.contains(live.comparable(live.dialect().identifiers().stored(name))))
+            .toList();
+    if (!same.isEmpty()) {
+      throw new TargetRefusedException(
+          "The database already has tables of the same names: "
+              + String.join(", ", same.subList(0, Math.min(same.size(), MOST_NAMED)))
+              + (same.size() > MOST_NAMED ? " and " + (same.size() - MOST_NAMED) + " more" : "")
+              + ". Nothing was sent; ship to another place, or drop them first"
+              + (live.dialect().undoesDefinitions()
+                  ? "."
+                  : ", as when a shipment was broken off and left them."));
+    }
+  }
+
+  private static final int MOST_NAMED = 8;
+
+  private static Verification run(
+      LiveTarget live, SchemaScript script, Draft draft, RowsChoice rows, Progress progress)
       throws TargetRefusedException, SQLException {
     int done = 0;
     List<String> created = new ArrayList<>();
-    boolean finished = false;
+    boolean kept = false;
     try {
       for (Statement statement : script.statements()) {
         if (!progress.reached(done, script.statements().size(), statement.section().title())) {
@@ -64,11 +92,18 @@ public record Shipment(int statements, boolean transaction, Verification verific
         statement.creates().ifPresent(created::add);
         done++;
       }
-      commit(live);
-      finished = true;
+      if (!live.canVerifyBefore()) {
+        commit(live);
+      }
+      Verification verification = verify(live, script, draft, rows);
+      if (verification.holds()) {
+        commit(live);
+        kept = true;
+      }
+      return verification;
     } finally {
-      if (!finished) {
-        takeBack(live, created);
+      if (!kept) {
+        takeBack(live, script, created);
       }
     }
   }
@@ -95,16 +130,26 @@ public record Shipment(int statements, boolean transaction, Verification verific
     return line.length() > 80 ? line.substring(0, 80) + "…" : line;
   }
 
-  private static void takeBack(LiveTarget live, List<String> created) throws SQLException {
+  private static void takeBack(LiveTarget live, SchemaScript script, List<String> created)
+      throws SQLException {
     live.rollback();
-    if (!live.dialect().undoesDefinitions()) {
-      for (String table : created.reversed()) {
-        for (String sql : live.dialect().dropTable(table)) {
+    if (live.dialect().undoesDefinitions() && live.canVerifyBefore()) {
+      return;
+    }
+    Set<String> there = live.tableNames();
+    for (CatalogTable table : script.promise().tables().reversed()) {
+      String name = live.dialect().name(table.name());
+      String stored = live.dialect().identifiers().stored(table.name());
+      if (created.contains(name) && there.contains(live.comparable(stored))) {
+        for (String sql : live.dialect().dropTable(name)) {
           live.run(sql);
         }
       }
-      live.commit();
     }
+    for (Sequence sequence : script.promise().sequences()) {
+      live.run("DROP SEQUENCE IF EXISTS " + live.dialect().name(sequence.name()));
+    }
+    live.commit();
   }
 
   private static Verification verify(

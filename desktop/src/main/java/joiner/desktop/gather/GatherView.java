@@ -24,6 +24,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import javafx.util.Subscription;
+import joiner.database.LiveDesign;
+import joiner.database.WholeSchema;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
@@ -320,7 +322,8 @@ public final class GatherView implements StageView {
     chooser.setTitle(texts.get("choose"));
     List<String> endings =
         Stream.concat(
-                SourceFile.ENDINGS.stream(), Stream.of("sql", "ddl", "sqlite", "sqlite3", "db"))
+                SourceFile.ENDINGS.stream(),
+                Stream.of("sql", "ddl", "sqlite", "sqlite3", "duckdb", "db"))
             .map(ending -> "*." + ending)
             .toList();
     chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(texts.get("files"), endings));
@@ -352,7 +355,18 @@ public final class GatherView implements StageView {
   private void bring(Path file) {
     String name = String.valueOf(file.getFileName());
     this.<WholeSchema>start(
-        name, progress -> WholeSchema.read(file, name, progress), schema -> brought(name, schema));
+        name,
+        progress ->
+            WholeSchema.read(
+                file,
+                name,
+                Optional.empty(),
+                LiveDesign.USUAL_ROWS,
+                (done, total, doing) -> {
+                  progress.share((double) done / Math.max(1, total));
+                  return !progress.stopped();
+                }),
+        schema -> brought(name, schema));
   }
 
   private void brought(String name, WholeSchema schema) {

@@ -38,6 +38,14 @@ final class ShipWords {
                 "attention"));
       }
     }
+    var known = new ArrayList<>(dialect.caveats());
+    if (!dialect.undoesDefinitions()) {
+      known.add(texts.get("side.once", dialect.engine()));
+    }
+    if (!known.isEmpty()) {
+      nodes.add(Parts.label(texts.get("side.know", dialect.engine()), "heading"));
+      known.forEach(sentence -> nodes.add(Parts.prose(sentence, "muted", "small")));
+    }
     return nodes;
   }
 
