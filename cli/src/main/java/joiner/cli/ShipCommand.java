@@ -69,7 +69,8 @@ final class ShipCommand implements Callable<Integer> {
     }
     Target target = live.target(url);
     if (dryRun) {
-      int statements = SchemaScript.of(draft, Shipment.dialectOf(url), rows).statements().size();
+      int statements =
+          SchemaScript.toSend(draft, Shipment.dialectOf(url), rows).statements().size();
       return report(
           statements,
           false,

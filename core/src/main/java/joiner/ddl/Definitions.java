@@ -63,7 +63,7 @@ final class Definitions {
             + String.join(",\n  ", lines)
             + "\n)"
             + dialect.tableTail(table.comment());
-    return new Statement(Statement.Section.TABLES, comment, sql, Optional.of(name));
+    return Statement.creating(comment, sql, name);
   }
 
   /** Where the engine keeps no descriptions, they stand as comments in the text it keeps. */

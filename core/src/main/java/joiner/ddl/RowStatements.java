@@ -27,14 +27,19 @@ final class RowStatements {
   private final Table table;
   private final Rows rows;
   private final Dialect dialect;
+  private final boolean written;
   private final RowLiterals literals;
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
-  RowStatements(Draft draft, Table table, Dialect dialect) {
+  /** Whether a comment says whose rows these are. */
+  private boolean told;
+
+  RowStatements(Draft draft, Table table, Dialect dialect, boolean written) {
     this.draft = draft;
     this.table = table;
     this.rows = draft.rows().of(table.id());
     this.dialect = dialect;
+    this.written = written;
     this.literals = new RowLiterals(table, rows, dialect);
   }
 
@@ -54,13 +59,11 @@ final class RowStatements {
       dialect.beforeRows(table.name()).forEach(sql -> statements.add(ofRows("", sql)));
     }
     for (List<Integer> wave : waves()) {
-      for (int start = 0; start < wave.size(); start += dialect.rowsPerInsert()) {
-        int end = Math.min(start + dialect.rowsPerInsert(), wave.size());
-        String comment =
-            statements.isEmpty()
-                ? table.label() + ": " + Counts.of(rows.count(), "row", "rows")
-                : "";
-        statements.add(ofRows(comment, insert(wave.subList(start, end))));
+      if (written) {
+        writtenOut(wave, statements);
+      } else {
+        String parameters = " (" + "?, ".repeat(table.fields().size() - 1) + "?)";
+        statements.add(Statement.loading(insertInto() + parameters, new RowLoad(table.id(), wave)));
       }
     }
     if (!counters.isEmpty()) {
@@ -93,15 +96,26 @@ final class RowStatements {
     return own.isEmpty() ? List.of(all) : RowWaves.of(table, own, rows).orElse(List.of(all));
   }
 
-  private String insert(List<Integer> some) {
+  private void writtenOut(List<Integer> wave, List<Statement> statements) {
+    for (int start = 0; start < wave.size(); start += dialect.rowsPerInsert()) {
+      List<Integer> some =
+          wave.subList(start, Math.min(start + dialect.rowsPerInsert(), wave.size()));
+      String values =
+          some.stream()
+              .map(row -> "  (" + literals.of(row) + ")")
+              .collect(Collectors.joining(",\n"));
+      String comment = told ? "" : table.label() + ": " + Counts.of(rows.count(), "row", "rows");
+      told = true;
+      statements.add(ofRows(comment, insertInto() + "\n" + values));
+    }
+  }
+
+  private String insertInto() {
     return "INSERT INTO "
         + dialect.name(table.name())
         + " ("
         + dialect.names(table.fields().stream().map(Field::name).toList())
-        + ") VALUES\n"
-        + some.stream()
-            .map(row -> "  (" + literals.of(row) + ")")
-            .collect(Collectors.joining(",\n"));
+        + ") VALUES";
   }
 
   /** Says where an engine keeps fewer decimals of a second than the rows have. */

@@ -33,7 +33,16 @@ public record SchemaScript(
 
   /** Writes the script of a design. The same input gives the same script. */
   public static SchemaScript of(Draft draft, Dialect dialect, RowsChoice rows) {
-    return new ScriptWriter(draft, dialect, rows).write();
+    return new ScriptWriter(draft, dialect, rows, true).write();
+  }
+
+  /**
+   * The script as it is sent: rows stand in it by their places, where the engine takes them in a
+   * quicker way than written out.
+   */
+  public static SchemaScript toSend(Draft draft, Dialect dialect, RowsChoice rows) {
+    boolean written = dialect.loading() == Dialect.Loading.STATEMENTS;
+    return new ScriptWriter(draft, dialect, rows, written).write();
   }
 
   /** The statements of one section. */

@@ -12,13 +12,20 @@ final class ScriptWriter {
   private final Draft draft;
   private final Dialect dialect;
   private final RowsChoice choice;
+  private final boolean written;
   private final List<Statement> statements = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
-  ScriptWriter(Draft draft, Dialect dialect, RowsChoice choice) {
+  /**
+   * A script to write.
+   *
+   * @param written whether rows are written out, rather than told by their places
+   */
+  ScriptWriter(Draft draft, Dialect dialect, RowsChoice choice, boolean written) {
     this.draft = draft;
     this.dialect = dialect;
     this.choice = choice;
+    this.written = written;
   }
 
   SchemaScript write() {
@@ -42,7 +49,7 @@ final class ScriptWriter {
   }
 
   private void rows(Table table) {
-    var rows = new RowStatements(draft, table, dialect);
+    var rows = new RowStatements(draft, table, dialect, written);
     statements.addAll(rows.write());
     shortfalls.addAll(rows.shortfalls());
   }

@@ -9,11 +9,27 @@ import java.util.Optional;
  * @param comment a line for people above it; may be empty
  * @param sql its text, without the closing semicolon
  * @param creates the table it makes, as it stands in SQL text
+ * @param loads the rows for its parameters; empty where it has none
  */
-public record Statement(Section section, String comment, String sql, Optional<String> creates) {
+public record Statement(
+    Section section,
+    String comment,
+    String sql,
+    Optional<String> creates,
+    Optional<RowLoad> loads) {
   /** A statement that makes no table. */
   static Statement of(Section section, String comment, String sql) {
-    return new Statement(section, comment, sql, Optional.empty());
+    return new Statement(section, comment, sql, Optional.empty(), Optional.empty());
+  }
+
+  /** A statement that makes a table. */
+  static Statement creating(String comment, String sql, String table) {
+    return new Statement(Section.TABLES, comment, sql, Optional.of(table), Optional.empty());
+  }
+
+  /** A statement that brings rows by its parameters. */
+  static Statement loading(String sql, RowLoad rows) {
+    return new Statement(Section.ROWS, "", sql, Optional.empty(), Optional.of(rows));
   }
 
   /** Parts of a script, in their order. */

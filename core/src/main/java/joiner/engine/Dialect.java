@@ -189,6 +189,39 @@ public abstract class Dialect {
     return statement + ";";
   }
 
+  /** How rows get into the engine quickest. */
+  public enum Loading {
+    /** Written out in statements. */
+    STATEMENTS,
+    /** As parameters of one statement. */
+    PARAMETERS,
+    /** Through PostgreSQL's COPY, in its text format. */
+    COPY,
+    /** From a file of comma-separated values. */
+    FILE
+  }
+
+  /** How rows are sent to the engine. */
+  public Loading loading() {
+    return Loading.STATEMENTS;
+  }
+
+  /** A value as its driver takes it for a parameter. */
+  public Object parameter(Value value) {
+    return switch (value) {
+      case Value.Text v -> v.text();
+      case Value.Num v -> v.number();
+      case Value.Bool v -> v.truth();
+      case Value.Date v -> v.date();
+      case Value.Time v -> v.time();
+      case Value.DateTime v -> v.at();
+      case Value.Zoned v -> v.at();
+      case Value.Interval v ->
+          throw new IllegalArgumentException("no field holds a length of time");
+      case Value.Null v -> throw new IllegalArgumentException("NULL is no value of a parameter");
+    };
+  }
+
   /** How many rows one INSERT may bring. */
   public int rowsPerInsert() {
     return 200;

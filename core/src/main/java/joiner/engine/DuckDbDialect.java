@@ -79,6 +79,11 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public Loading loading() {
+    return Loading.FILE;
+  }
+
+  @Override
   public CatalogQueries queries() {
     String own = " WHERE schema_name = current_schema() AND table_name = wanted";
     String of = "WITH w AS (SELECT ? AS wanted) SELECT ";

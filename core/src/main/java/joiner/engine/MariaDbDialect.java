@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +10,7 @@ import java.util.regex.Pattern;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
+import joiner.expression.Value;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -77,6 +79,19 @@ final class MariaDbDialect extends Dialect {
   @Override
   public List<String> opening() {
     return transactionStart();
+  }
+
+  @Override
+  public Loading loading() {
+    return Loading.PARAMETERS;
+  }
+
+  /** Moments are kept in UTC. */
+  @Override
+  public Object parameter(Value value) {
+    return value instanceof Value.Zoned moment
+        ? moment.at().withOffsetSameInstant(ZoneOffset.UTC).toLocalDateTime()
+        : super.parameter(value);
   }
 
   @Override

@@ -54,6 +54,11 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
+  public Loading loading() {
+    return Loading.COPY;
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT c.conname, pg_get_constraintdef(c.oid)"

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.SqlExpression;
@@ -18,6 +19,7 @@ import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.format.Places;
+import joiner.meaning.Draft;
 import joiner.naming.IdentifierRules;
 
 /** A database that is connected to, with one transaction begun. */
@@ -113,6 +115,13 @@ final class LiveTarget implements AutoCloseable, Answers {
     try (Statement statement = connection.createStatement()) {
       statement.execute(sql);
     }
+  }
+
+  /** Loads the rows of a statement; whether all went in. */
+  boolean load(joiner.ddl.Statement statement, Draft draft, BooleanSupplier goesOn)
+      throws SQLException {
+    return new RowLoading(connection, dialect, draft, goesOn)
+        .load(statement, statement.loads().orElseThrow());
   }
 
   /** A query whose rows come piece by piece. */

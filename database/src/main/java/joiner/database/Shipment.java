@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Sequence;
 import joiner.compare.Verification;
@@ -43,7 +44,7 @@ public record Shipment(int statements, Verification verification) {
   public static Shipment ship(Draft draft, Target target, RowsChoice rows, Progress progress)
       throws TargetRefusedException {
     Dialect dialect = LiveTarget.dialectOf(target.url());
-    SchemaScript script = SchemaScript.of(draft, dialect, rows);
+    SchemaScript script = SchemaScript.toSend(draft, dialect, rows);
     try (LiveTarget live = LiveTarget.connect(target)) {
       refuseTheSame(live, script);
       Verification verification = run(live, script, draft, rows, progress);
@@ -85,10 +86,12 @@ public record Shipment(int statements, Verification verification) {
     boolean kept = false;
     try {
       for (Statement statement : script.statements()) {
-        if (!progress.reached(done, script.statements().size(), statement.section().title())) {
+        int before = done;
+        BooleanSupplier goesOn =
+            () -> progress.reached(before, script.statements().size(), statement.section().title());
+        if (!goesOn.getAsBoolean() || !run(live, statement, draft, goesOn)) {
           throw new CancellationException("The shipment was stopped; nothing is left behind.");
         }
-        run(live, statement);
         statement.creates().ifPresent(created::add);
         done++;
       }
@@ -108,9 +111,16 @@ public record Shipment(int statements, Verification verification) {
     }
   }
 
-  private static void run(LiveTarget live, Statement statement) throws TargetRefusedException {
+  /** Whether it ran to its end. */
+  private static boolean run(
+      LiveTarget live, Statement statement, Draft draft, BooleanSupplier goesOn)
+      throws TargetRefusedException {
     try {
+      if (statement.loads().isPresent()) {
+        return live.load(statement, draft, goesOn);
+      }
       live.run(statement.sql());
+      return true;
     } catch (SQLException e) {
       throw new TargetRefusedException(
           "The database refused “" + head(statement.sql()) + "”:", statement.sql(), e);

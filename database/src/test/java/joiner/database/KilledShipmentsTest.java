@@ -40,7 +40,7 @@ class KilledShipmentsTest {
    */
   @Test
   void aKillLeavesNothingOrIsNamed() throws Exception {
-    for (long seed : Tries.of(2).toArray()) {
+    for (long seed : Tries.of(1).toArray()) {
       for (String url : Databases.fresh(folder)) {
         Dialect dialect = Shipment.dialectOf(url);
         Process process = ShipLoop.start(url);

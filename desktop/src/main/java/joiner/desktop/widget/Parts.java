@@ -17,6 +17,9 @@ import org.kordamp.ikonli.javafx.FontIcon;
 
 /** Labels, buttons and boxes as Joiner draws them. */
 public final class Parts {
+  /** A value of so many characters stands in one line. */
+  private static final int ONE_LINE = 14;
+
   private Parts() {}
 
   /** A text with style classes. */
@@ -79,7 +82,13 @@ public final class Parts {
   /** A name on the left and its value on the right. */
   public static Node fact(String name, String value, String... styles) {
     var shown = prose(value, styles);
-    var row = row(12, label(name, "muted"), spring(), shown);
+    var called = prose(name, "muted");
+    if (value.length() <= ONE_LINE) {
+      shown.setMinWidth(Region.USE_PREF_SIZE); // Rather the name goes on in a second line.
+    } else {
+      called.setMinWidth(Region.USE_PREF_SIZE);
+    }
+    var row = row(12, called, spring(), shown);
     row.getStyleClass().add("fact");
     return row;
   }

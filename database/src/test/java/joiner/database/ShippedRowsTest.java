@@ -1,0 +1,169 @@
+package joiner.database;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import joiner.RandomRules;
+import joiner.Tries;
+import joiner.ddl.RowsChoice;
+import joiner.expression.Value;
+import joiner.expression.Width;
+import joiner.meaning.Draft;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Noun;
+import joiner.model.Table;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import joiner.rows.ValueReader;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A law: the rows that are shipped are the rows that are there, value by value. */
+class ShippedRowsTest {
+  private static final Field ID =
+      Field.of("id", "Id", new FieldType.WholeNumber(Width.BITS_32)).withRequired(true);
+  private static final Field TEXT = Field.of("note", "Note", new FieldType.LongText());
+  private static final Table NOTES =
+      Table.of("note", "Note", new Noun("note", "notes"))
+          .withFields(List.of(ID, TEXT))
+          .withPrimaryKey(List.of(ID.id()));
+
+  @TempDir private Path folder;
+
+  private static Draft notes(List<String> texts) {
+    var rows = new Rows.Builder(NOTES.fieldIds());
+    for (int i = 0; i < texts.size(); i++) {
+      rows.cell(0, String.valueOf(i));
+      rows.cell(1, texts.get(i));
+      rows.endRow();
+    }
+    return new Draft(
+        Design.empty("d", "D").withTableAdded(NOTES),
+        new SampleRows(Map.of(NOTES.id(), rows.build())));
+  }
+
+  private static List<List<Value>> values(Table table, List<String> names, Draft of) {
+    Table is = of.design().tableNamed(table.name()).orElseThrow();
+    Rows rows = of.rows().of(is.id());
+    var all = new ArrayList<List<Value>>();
+    for (int row = 0; row < rows.count(); row++) {
+      var values = new ArrayList<Value>();
+      for (String name : names) {
+        Optional<String> cell = rows.cell(row, is.fieldNamed(name).orElseThrow().id());
+        FieldType type = table.fieldNamed(name).orElseThrow().type();
+        values.add(ValueReader.valueOrNull(inForm(cell, type), type));
+      }
+      all.add(values);
+    }
+    return all;
+  }
+
+  /** SQLite gives moments back as its texts, MariaDB those with a zone in UTC without saying so. */
+  private static Optional<String> inForm(Optional<String> cell, FieldType type) {
+    boolean zoned = type instanceof FieldType.DateTime moment && moment.zoned();
+    return cell.map(text -> text.replaceFirst("^(\\d{4}-\\d\\d-\\d\\d) (\\d\\d:\\d\\d)", "$1T$2"))
+        .map(text -> zoned && text.matches(".*T[\\d:.]+") ? text + "Z" : text);
+  }
+
+  private static void assertThere(Draft draft, Table table, String url) throws Exception {
+    Shipment shipment = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+    assertThat(shipment.verification().differences()).as(url).isEmpty();
+    LiveDesign live = LiveDesign.read(Target.of(url), "There", 100_000, Progress.NONE);
+    List<String> names = table.fields().stream().map(Field::name).toList();
+    assertThat(values(table, names, live.draft())).as(url).isEqualTo(values(table, names, draft));
+  }
+
+  @Test
+  void textsComeBackWhateverTheyHold() throws Exception {
+    Draft draft =
+        notes(
+            List.of(
+                "\t",
+                "a\tb",
+                "\n",
+                "a\r\nb",
+                "\\N",
+                "\\.",
+                "\\",
+                "\"",
+                "\"\"",
+                ",",
+                "a,\"b\"\n",
+                "NULL",
+                "null",
+                " a ",
+                "''",
+                "'",
+                "é🏺釉",
+                "\u0001",
+                "{}",
+                "1e3",
+                "\\t",
+                "x".repeat(3_000_000)));
+    for (String url : Databases.fresh(folder)) {
+      assertThere(draft, NOTES, url);
+    }
+  }
+
+  @Test
+  void valuesOfEveryTypeComeBack() throws Exception {
+    for (long seed : Tries.of(3).toArray()) {
+      Draft draft = new RandomRules(seed).draft(40);
+      for (String url : Databases.fresh(folder)) {
+        assertThere(draft, RandomRules.table(), url);
+        Databases.drop(url);
+      }
+    }
+  }
+
+  @Test
+  void whatDoesNotFitIsRefusedByTheEngineAndNothingStays() throws Exception {
+    Table dated = NOTES.withField(TEXT.id(), field -> field.withType(new FieldType.Date()));
+    Draft notes = notes(List.of("2026-03-14", "soon"));
+    Draft draft = new Draft(Design.empty("d", "D").withTableAdded(dated), notes.rows());
+    for (String url : Databases.fresh(folder)) {
+      assertThatThrownBy(() -> Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE))
+          .as(url)
+          .isInstanceOf(TargetRefusedException.class);
+      assertThat(
+              LiveDesign.read(Target.of(url), "There", 1, Progress.NONE).draft().design().tables())
+          .as(url)
+          .isEmpty();
+    }
+  }
+
+  @Test
+  void loadingCanBeStoppedWithinATable() throws Exception {
+    Draft draft = notes(java.util.Collections.nCopies(5_000, "a"));
+    for (String url : Databases.fresh(folder)) {
+      assertThatThrownBy(
+              () ->
+                  Shipment.ship(
+                      draft,
+                      Target.of(url),
+                      RowsChoice.ALL,
+                      new Progress() {
+                        private int asked;
+
+                        @Override
+                        public boolean reached(int done, int total, String doing) {
+                          return ++asked < 4;
+                        }
+                      }))
+          .as(url)
+          .isInstanceOf(CancellationException.class);
+      assertThat(
+              LiveDesign.read(Target.of(url), "There", 1, Progress.NONE).draft().design().tables())
+          .as(url)
+          .isEmpty();
+    }
+  }
+}
