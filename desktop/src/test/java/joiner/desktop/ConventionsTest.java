@@ -126,6 +126,13 @@ class ConventionsTest {
         .resideInAPackage("javafx.scene..")
         .check(classes);
     ArchRuleDefinition.noClasses()
+        .that()
+        .haveSimpleNameEndingWith("Model")
+        .should()
+        .dependOnClassesThat()
+        .resideInAPackage("javafx.scene..")
+        .check(classes);
+    ArchRuleDefinition.noClasses()
         .should()
         .dependOnClassesThat()
         .resideInAPackage("java.sql..")

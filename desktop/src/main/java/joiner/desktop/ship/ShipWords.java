@@ -2,6 +2,7 @@ package joiner.desktop.ship;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.Node;
 import joiner.compare.Effect;
 import joiner.compare.Risk;
@@ -9,6 +10,7 @@ import joiner.database.Shipment;
 import joiner.ddl.Shortfall;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Failure;
 import joiner.desktop.work.Targets;
 import joiner.engine.Dialect;
 
@@ -47,6 +49,27 @@ final class ShipWords {
       known.forEach(sentence -> nodes.add(Parts.prose(sentence, "muted", "small")));
     }
     return nodes;
+  }
+
+  /** Why a target refused. */
+  List<Node> of(Failure refusal) {
+    String why = texts.get("refused.why", refusal.message());
+    return List.of(
+        Parts.prose(texts.get("refused.title"), "title"),
+        Parts.card(List.of(Parts.prose(why)), "error"));
+  }
+
+  /** Why nothing can be shipped now; empty where it can, or soon will be. */
+  Optional<String> why(ShipModel.Gate gate) {
+    return switch (gate) {
+      case ShipModel.Gate.Open open -> Optional.empty();
+      case ShipModel.Gate.NoScript none -> Optional.empty();
+      case ShipModel.Gate.Checking checking -> Optional.of(texts.get("gate.checking"));
+      case ShipModel.Gate.CannotTell failed -> Optional.of(texts.get("gate.failed"));
+      case ShipModel.Gate.Errors errors -> Optional.of(texts.get("errors", errors.count()));
+      case ShipModel.Gate.BadRows rows -> Optional.of(texts.get("gate.rows", rows.count()));
+      case ShipModel.Gate.NoPlace none -> Optional.of(texts.get("place.none"));
+    };
   }
 
   /** What was promised and found. */

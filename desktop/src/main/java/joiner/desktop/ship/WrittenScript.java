@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import joiner.ddl.Lowered;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Shortfall;
@@ -60,11 +61,11 @@ record WrittenScript(
             .orElseGet(() -> script.text(wanted.title()));
     Map<Dialect, Integer> lost = new LinkedHashMap<>();
     for (Dialect dialect : Dialects.ALL) {
-      SchemaScript bare =
+      List<Shortfall> own =
           dialect == wanted.dialect()
-              ? script
-              : SchemaScript.of(wanted.draft(), dialect, RowsChoice.NONE);
-      lost.put(dialect, bare.shortfalls().size());
+              ? script.shortfalls()
+              : Lowered.of(wanted.draft(), dialect, RowsChoice.NONE).shortfalls();
+      lost.put(dialect, own.size());
     }
     return new WrittenScript(
         whole.lines().limit(MOST_LINES).collect(Collectors.joining("\n", "", "\n")),

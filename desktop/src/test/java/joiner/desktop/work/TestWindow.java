@@ -7,7 +7,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 
 /** The test's own thread as the window's: what comes back from the background waits until asked. */
-final class TestWindow implements Executor {
+public final class TestWindow implements Executor {
   private static final long LONGEST_SECONDS = 20;
 
   private final BlockingQueue<Runnable> waiting = new LinkedBlockingQueue<>();
@@ -18,7 +18,7 @@ final class TestWindow implements Executor {
   }
 
   /** Runs what comes back until something holds; fails if it does not in time. */
-  void until(BooleanSupplier holds) {
+  public void until(BooleanSupplier holds) {
     long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(LONGEST_SECONDS);
     try {
       while (!holds.getAsBoolean()) {
