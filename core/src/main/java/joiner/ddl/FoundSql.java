@@ -30,6 +30,16 @@ final class FoundSql {
           "timestamp", List.of("without time zone", "with time zone"),
           "time", List.of("without time zone", "with time zone"));
 
+  /** Words for values of types, by the types they are cast to. */
+  private static final Map<String, String> TYPED =
+      Map.of(
+          "date", "DATE",
+          "time", "TIME",
+          "timestamp", "TIMESTAMP",
+          "datetime2", "TIMESTAMP",
+          "timestamp with time zone", "TIMESTAMP WITH TIME ZONE",
+          "datetimeoffset", "TIMESTAMP WITH TIME ZONE");
+
   private static final Map<String, String> FUNCTIONS =
       functions(
           "curdate", "CURRENT_DATE",
@@ -39,6 +49,9 @@ final class FoundSql {
           "current_date", "CURRENT_DATE",
           "current_timestamp", "CURRENT_TIMESTAMP",
           "localtimestamp", "LOCALTIMESTAMP",
+          "current_localtimestamp", "LOCALTIMESTAMP",
+          "sysdatetime", "LOCALTIMESTAMP",
+          "sysdatetimeoffset", "CURRENT_TIMESTAMP",
           "length", "CHAR_LENGTH",
           "char_length", "CHAR_LENGTH",
           "character_length", "CHAR_LENGTH");
@@ -71,6 +84,7 @@ final class FoundSql {
         new FoundSql(new ArrayList<>(SqlToken.of(sql).stream().map(SqlToken::text).toList()));
     found.withoutKeyword();
     found.withPlainTexts();
+    found.withTypedLiterals();
     found.withoutCasts();
     found.withoutConcat();
     found.withoutArrays();
@@ -110,6 +124,33 @@ final class FoundSql {
         tokens.subList(i + 1, i + 3).clear();
       }
     }
+  }
+
+  /** {@code N'kiln'} is a text, {@code CAST('2026-03-14' AS date)} a date. */
+  private void withTypedLiterals() {
+    for (int i = 0; i < tokens.size(); i++) {
+      if (at(i).matches("[nN]'(?s:.*)'")) {
+        tokens.set(i, at(i).substring(1));
+      }
+      boolean cast = isWord(i, "CAST") && at(i + 1).equals("(") && isWord(i + 3, "AS");
+      if (cast && at(i + 2).matches("[nN]?'(?s:.*)'")) {
+        int close = closing(i + 1);
+        String type = String.join(" ", tokens.subList(i + 4, close)).toLowerCase(Locale.ROOT);
+        Optional.ofNullable(TYPED.get(type)).ifPresent(words -> typed(words, close));
+      }
+    }
+  }
+
+  /** Puts a typed literal in the stead of the cast that ends there. */
+  private void typed(String words, int close) {
+    int cast = close;
+    while (!isWord(cast, "CAST")) {
+      cast--;
+    }
+    String text = at(cast + 2).replaceFirst("^[nN]", "");
+    String moment = words.startsWith("TIMESTAMP") ? text.replaceFirst("T(?=\\d)", " ") : text;
+    tokens.subList(cast, close + 1).clear();
+    tokens.addAll(cast, List.of(words, moment));
   }
 
   private static String unescaped(@Nullable String six, @Nullable String four) {

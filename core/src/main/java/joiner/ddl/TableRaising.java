@@ -289,9 +289,10 @@ final class TableRaising {
     if (left instanceof Expression.Call(var function, var arguments, var p)
         && function == Expression.Function.CHAR_LENGTH
         && arguments.getFirst() instanceof Expression.FieldRef(OwnField own, var q)
-        && side == Comparison.AT_LEAST
         && bound.get().matches("\\d{1,9}")) {
-      return leastLength(own, Integer.parseInt(bound.get()));
+      int length = Integer.parseInt(bound.get());
+      return side == Comparison.AT_LEAST && leastLength(own, length)
+          || side == Comparison.AT_MOST && greatestLength(own, length);
     }
     if (!(left instanceof Expression.FieldRef(OwnField own, var p)) || isText(own)) {
       return false;
@@ -301,6 +302,16 @@ final class TableRaising {
       return false;
     }
     put(field.withLimits(field.limits().withBound(side, bound)));
+    return true;
+  }
+
+  /** Engines that keep no lengths in their types keep them so. */
+  private boolean greatestLength(OwnField own, int most) {
+    Field field = fields.get(own.name());
+    if (!(field.type() instanceof FieldType.LongText) || most < 1) {
+      return false;
+    }
+    put(field.withType(new FieldType.Text(most)));
     return true;
   }
 

@@ -7,7 +7,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Expressions as PostgreSQL 15, MariaDB 11.4, H2 2.5 and SQLite 3.50 gave them back. */
+/**
+ * Expressions as PostgreSQL 15, MariaDB 11.4, H2 2.5, SQLite 3.50 and DuckDB 2.0 gave them back.
+ */
 class FoundSqlTest {
   private static String read(String sql) {
     return FoundSql.read(sql, formula -> true).map(Formula::text).orElse("");
@@ -38,6 +40,11 @@ class FoundSqlTest {
         "concat('a',concat('b','c')) => 'a' || ('b' || 'c')",
         "_utf8mb4'raw' => 'raw'",
         "((1)) => 1",
+        "(day >= CAST('2026-03-14' AS DATE)) => day >= DATE '2026-03-14'",
+        "at = CAST(N'2026-03-14T10:00:00' AS datetime2) => at = TIMESTAMP '2026-03-14 10:00:00'",
+        "(\"name\" != N'it''s') => name <> 'it''s'",
+        "CAST(litres AS integer) > 3 => CAST(litres AS integer) > 3",
+        "current_localtimestamp() => LOCALTIMESTAMP",
         "a != 1 => a <> 1",
         "((a = 1) OR (b = (2))) => (a = 1) OR (b = 2)"
       })

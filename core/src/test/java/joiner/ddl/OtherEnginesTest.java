@@ -319,6 +319,22 @@ class OtherEnginesTest {
   }
 
   @Test
+  void lengthsThatChecksKeepAreLengths() {
+    Draft draft =
+        SqlScript.of(
+                """
+                CREATE TABLE kiln (name varchar, note varchar CHECK (length(note) >= 3),
+                  mark varchar(6) CHECK (length(mark) <= 4), CHECK (length(name) <= 40));
+                """,
+                Optional.of(Dialects.DUCKDB))
+            .draft("Studio", new java.util.ArrayList<>());
+    Table kiln = draft.design().tableNamed("kiln").orElseThrow();
+    assertThat(kiln.fieldNamed("name").orElseThrow().type()).isEqualTo(new FieldType.Text(40));
+    assertThat(kiln.fieldNamed("note").orElseThrow().limits().minLength()).hasValue(3);
+    assertThat(kiln.rules()).as("a length within a length is a rule").hasSize(1);
+  }
+
+  @Test
   void keysKeptByAnIndexAreReadAsKeys() {
     SqlScript script =
         SqlScript.of(
