@@ -162,12 +162,13 @@ final class GatherModel {
 
   private void brought(String name, WholeSchema schema) {
     int tables = schema.draft().design().tables().size();
-    if (tables > 0 && bench.apply(() -> new AddDesign(schema.draft()))) {
-      bench.stageProperty().set(Stage.CONNECT);
-      bench.tellDone(texts.get("brought", tables, name), texts.get("undo"));
-    }
     if (tables == 0) {
       bench.tell(Notice.Sort.REFUSED, texts.get("brought.nothing", name));
+    } else if (bench.apply(() -> new AddDesign(schema.draft()))) {
+      bench.stageProperty().set(Stage.CONNECT);
+      bench.tellDone(texts.get("brought", tables, name), texts.get("undo"));
+    } else {
+      return; // Why it was not added is told.
     }
     if (!schema.notices().isEmpty()) {
       String some = schema.notices().stream().limit(MOST_TOLD).collect(Collectors.joining("\n"));

@@ -117,6 +117,10 @@ class GatherModelTest {
     assertThat(bench.design().tableNamed("kiln")).isPresent();
     assertThat(bench.stageProperty().get()).isEqualTo(Stage.CONNECT);
     assertThat(newest()).contains("CREATE VIEW");
+    model.open(folder.resolve("studio.sql"));
+    untilRead();
+    assertThat(newest()).as("the rest is not told of what was not added").contains("kiln");
+    assertThat(bench.notices().newest().orElseThrow().sort()).isEqualTo(Notice.Sort.REFUSED);
     model.open(file("empty.sql", "-- nothing\n"));
     untilRead();
     assertThat(newest()).contains("empty.sql");
