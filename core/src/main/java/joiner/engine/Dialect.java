@@ -23,11 +23,21 @@ import joiner.shape.TextPattern;
  */
 public abstract class Dialect {
 
+  private final Profile profile;
+
+  Dialect(Profile profile) {
+    this.profile = profile;
+  }
+
   /** The word used on the command line. */
-  public abstract String id();
+  public final String id() {
+    return profile.id();
+  }
 
   /** What the engine allows as names. */
-  public abstract IdentifierRules identifiers();
+  public final IdentifierRules identifiers() {
+    return profile.names();
+  }
 
   /** The engine's name for people. */
   public final String engine() {
@@ -35,22 +45,31 @@ public abstract class Dialect {
   }
 
   /** How a JDBC URL of the engine begins. */
-  public abstract String jdbcPrefix();
+  public final String jdbcPrefix() {
+    return profile.jdbcPrefix();
+  }
 
   /** The name of its JDBC driver's file, where it does not come with Joiner. */
-  public Optional<String> driver() {
-    return Optional.empty();
+  public final Optional<String> driver() {
+    return profile.driver();
   }
 
   /**
    * How the name of a file ends in which such a database lives, as a URL names it; empty: it does
    * not live in a file.
    */
-  public abstract Optional<String> fileEnding();
+  public final Optional<String> fileEnding() {
+    return profile.fileEnding();
+  }
 
   /** Where its server usually listens; empty: it has none, and lives in a file. */
-  public OptionalInt port() {
-    return OptionalInt.empty();
+  public final OptionalInt port() {
+    return profile.port();
+  }
+
+  /** Whether a script that fails leaves nothing behind without further doing. */
+  public final boolean undoesDefinitions() {
+    return profile.undoesDefinitions();
   }
 
   /** Whether a file that begins so, each byte a character, is a database of the engine. */
@@ -73,9 +92,6 @@ public abstract class Dialect {
   String behindPrefix(String place) {
     return (fileEnding().isPresent() ? "" : "//") + place;
   }
-
-  /** Whether a script that fails leaves nothing behind without further doing. */
-  public abstract boolean undoesDefinitions();
 
   /** What a connection has to be told when it is opened. */
   public Map<String, String> connectionProperties() {
@@ -146,7 +162,9 @@ public abstract class Dialect {
   /**
    * Whether a table may refer to one that is created later, and needs no ALTER to close a circle.
    */
-  public abstract boolean refersAhead();
+  public boolean refersAhead() {
+    return false;
+  }
 
   /** Whether a foreign key can be declared on a table that is there already. */
   public boolean addsReferences() {
@@ -271,7 +289,9 @@ public abstract class Dialect {
   }
 
   /** Whether a column that counts up is declared the primary key by that. */
-  public abstract boolean countsAsKey();
+  public boolean countsAsKey() {
+    return false;
+  }
 
   /** How many decimals of a second a column of that type keeps. */
   public abstract int decimalsOfSeconds(SqlType type);
@@ -291,16 +311,23 @@ public abstract class Dialect {
 
   /** A statement that notes something on a table; empty if the engine has none. */
   public Optional<String> tableComment(String table, String text) {
-    return Optional.empty();
+    return keepsComments()
+        ? Optional.of("COMMENT ON TABLE " + name(table) + " IS " + quoted(text))
+        : Optional.empty();
   }
 
   /** A statement that notes something on a column; empty if the engine has none. */
   public Optional<String> columnComment(String table, String column, String text) {
-    return Optional.empty();
+    String path = name(table) + "." + name(column);
+    return keepsComments()
+        ? Optional.of("COMMENT ON COLUMN " + path + " IS " + quoted(text))
+        : Optional.empty();
   }
 
   /** Whether the engine keeps notes on tables and columns. */
-  public abstract boolean keepsComments();
+  public boolean keepsComments() {
+    return true;
+  }
 
   /** Whether its catalog gives them back. */
   public boolean showsComments() {

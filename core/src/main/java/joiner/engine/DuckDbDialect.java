@@ -37,40 +37,15 @@ final class DuckDbDialect extends Dialect {
 
   private final SqlText text = new DuckDbText(this::name);
 
-  @Override
-  public String id() {
-    return "duckdb";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:duckdb:";
-  }
-
-  @Override
-  public Optional<String> driver() {
-    return Optional.of("duckdb_jdbc");
-  }
-
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.of(".duckdb");
+  DuckDbDialect() {
+    super(
+        Profile.inFiles("duckdb", NAMES, ".duckdb").withDriver("duckdb_jdbc").undoingDefinitions());
   }
 
   /** Behind a sum of the first block. */
   @Override
   public boolean isFileOf(String head) {
     return head.startsWith("DUCK", 8);
-  }
-
-  @Override
-  public boolean undoesDefinitions() {
-    return true;
   }
 
   @Override
@@ -182,11 +157,6 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
-  public boolean refersAhead() {
-    return false;
-  }
-
-  @Override
   public boolean addsReferences() {
     return false;
   }
@@ -204,11 +174,6 @@ final class DuckDbDialect extends Dialect {
   @Override
   public boolean isNext(String found) {
     return found.startsWith("nextval(");
-  }
-
-  @Override
-  public boolean countsAsKey() {
-    return false;
   }
 
   @Override
@@ -254,21 +219,5 @@ final class DuckDbDialect extends Dialect {
       case CASCADE, SET_NULL, SET_DEFAULT ->
           Optional.of("DuckDB has no actions; the change is refused instead.");
     };
-  }
-
-  @Override
-  public boolean keepsComments() {
-    return true;
-  }
-
-  @Override
-  public Optional<String> tableComment(String table, String text) {
-    return Optional.of("COMMENT ON TABLE " + name(table) + " IS " + quoted(text));
-  }
-
-  @Override
-  public Optional<String> columnComment(String table, String column, String text) {
-    return Optional.of(
-        "COMMENT ON COLUMN " + name(table) + "." + name(column) + " IS " + quoted(text));
   }
 }

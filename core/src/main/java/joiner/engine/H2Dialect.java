@@ -2,7 +2,6 @@ package joiner.engine;
 
 import java.nio.file.Path;
 import java.util.Map;
-import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.naming.IdentifierRules;
@@ -22,25 +21,8 @@ final class H2Dialect extends IsoDialect {
 
   private final SqlText text = new H2Text(this::name);
 
-  @Override
-  public String id() {
-    return "h2";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:h2:";
-  }
-
-  /** It puts its own behind the name. */
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.of("");
+  H2Dialect() {
+    super(Profile.inFiles("h2", NAMES, ""));
   }
 
   @Override
@@ -52,12 +34,6 @@ final class H2Dialect extends IsoDialect {
   @Override
   public String placeOf(Path file) {
     return super.placeOf(file).replaceFirst("\\.mv\\.db$", "");
-  }
-
-  /** Each definition is committed at once. */
-  @Override
-  public boolean undoesDefinitions() {
-    return false;
   }
 
   @Override

@@ -4,7 +4,6 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Pattern;
 import joiner.catalog.SqlExpression;
@@ -36,35 +35,8 @@ final class MariaDbDialect extends Dialect {
 
   private final SqlText text = new MariaDbText(this::name);
 
-  @Override
-  public String id() {
-    return "mariadb";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:mariadb:";
-  }
-
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.empty();
-  }
-
-  @Override
-  public OptionalInt port() {
-    return OptionalInt.of(3306);
-  }
-
-  /** Each definition is committed at once. */
-  @Override
-  public boolean undoesDefinitions() {
-    return false;
+  MariaDbDialect() {
+    super(Profile.onServers("mariadb", NAMES, 3306));
   }
 
   /** Names in quotes, texts without escapes, numbers as they are given, nothing cut to fit. */
@@ -171,20 +143,10 @@ final class MariaDbDialect extends Dialect {
     };
   }
 
-  @Override
-  public boolean refersAhead() {
-    return false;
-  }
-
   /** A column that counts must be a key by itself. */
   @Override
   public Optional<String> counter(SqlType type, boolean wholeKey) {
     return wholeKey ? Optional.of(spell(type) + " AUTO_INCREMENT") : Optional.empty();
-  }
-
-  @Override
-  public boolean countsAsKey() {
-    return false;
   }
 
   @Override
@@ -242,9 +204,15 @@ final class MariaDbDialect extends Dialect {
         : Optional.empty();
   }
 
+  /** Notes stand in the definitions themselves. */
   @Override
-  public boolean keepsComments() {
-    return true;
+  public Optional<String> tableComment(String table, String text) {
+    return Optional.empty();
+  }
+
+  @Override
+  public Optional<String> columnComment(String table, String column, String text) {
+    return Optional.empty();
   }
 
   @Override

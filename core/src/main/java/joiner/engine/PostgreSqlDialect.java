@@ -1,8 +1,6 @@
 package joiner.engine;
 
 import java.util.List;
-import java.util.Optional;
-import java.util.OptionalInt;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.expression.Width;
@@ -23,34 +21,8 @@ final class PostgreSqlDialect extends IsoDialect {
 
   private final SqlText text = new PostgreSqlText(this::name);
 
-  @Override
-  public String id() {
-    return "postgresql";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:postgresql:";
-  }
-
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.empty();
-  }
-
-  @Override
-  public OptionalInt port() {
-    return OptionalInt.of(5432);
-  }
-
-  @Override
-  public boolean undoesDefinitions() {
-    return true;
+  PostgreSqlDialect() {
+    super(Profile.onServers("postgresql", NAMES, 5432).undoingDefinitions());
   }
 
   @Override

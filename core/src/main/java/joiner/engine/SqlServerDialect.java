@@ -3,7 +3,6 @@ package joiner.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.catalog.SqlType;
@@ -39,19 +38,9 @@ final class SqlServerDialect extends Dialect {
 
   private final SqlText text = new SqlServerText(this::name);
 
-  @Override
-  public String id() {
-    return "sqlserver";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:sqlserver:";
+  SqlServerDialect() {
+    super(
+        Profile.onServers("sqlserver", NAMES, 1433).withDriver("mssql-jdbc").undoingDefinitions());
   }
 
   /** The database is a property there. */
@@ -61,26 +50,6 @@ final class SqlServerDialect extends Dialect {
     return slash < 0
         ? "//" + place
         : "//" + place.substring(0, slash) + ";databaseName=" + place.substring(slash + 1);
-  }
-
-  @Override
-  public Optional<String> driver() {
-    return Optional.of("mssql-jdbc");
-  }
-
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.empty();
-  }
-
-  @Override
-  public OptionalInt port() {
-    return OptionalInt.of(1433);
-  }
-
-  @Override
-  public boolean undoesDefinitions() {
-    return true;
   }
 
   @Override
@@ -195,11 +164,6 @@ final class SqlServerDialect extends Dialect {
   }
 
   @Override
-  public boolean refersAhead() {
-    return false;
-  }
-
-  @Override
   public boolean actsAlongOneWay() {
     return true;
   }
@@ -207,11 +171,6 @@ final class SqlServerDialect extends Dialect {
   @Override
   public Optional<String> counter(SqlType type, boolean wholeKey) {
     return Optional.of(spell(type) + " IDENTITY(1, 1)");
-  }
-
-  @Override
-  public boolean countsAsKey() {
-    return false;
   }
 
   @Override
@@ -281,11 +240,6 @@ final class SqlServerDialect extends Dialect {
   @Override
   public ReferentialAction keptAs(Event event, ReferentialAction action) {
     return action == ReferentialAction.RESTRICT ? ReferentialAction.NO_ACTION : action;
-  }
-
-  @Override
-  public boolean keepsComments() {
-    return true;
   }
 
   /** Its driver gives no extended properties. */

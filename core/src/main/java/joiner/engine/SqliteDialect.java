@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
-import joiner.expression.Value;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -27,34 +26,13 @@ final class SqliteDialect extends Dialect {
 
   private final SqlText text = new SqliteText(this::name);
 
-  @Override
-  public String id() {
-    return "sqlite";
-  }
-
-  @Override
-  public IdentifierRules identifiers() {
-    return NAMES;
-  }
-
-  @Override
-  public String jdbcPrefix() {
-    return "jdbc:sqlite:";
-  }
-
-  @Override
-  public Optional<String> fileEnding() {
-    return Optional.of(".sqlite");
+  SqliteDialect() {
+    super(Profile.inFiles("sqlite", NAMES, ".sqlite").undoingDefinitions());
   }
 
   @Override
   public boolean isFileOf(String head) {
     return head.startsWith("SQLite format 3");
-  }
-
-  @Override
-  public boolean undoesDefinitions() {
-    return true;
   }
 
   @Override
@@ -71,27 +49,6 @@ final class SqliteDialect extends Dialect {
   @Override
   public List<String> transactionStart() {
     return List.of("PRAGMA defer_foreign_keys = ON");
-  }
-
-  @Override
-  public Loading loading() {
-    return Loading.PARAMETERS;
-  }
-
-  /** As its expressions write them out. */
-  @Override
-  public Object parameter(Value value) {
-    return switch (value) {
-      case Value.Num v -> v.whole() ? (Object) v.number().longValue() : v.number().doubleValue();
-      case Value.Bool v -> v.truth() ? 1 : 0;
-      case Value.Date v -> SqliteText.plain(v);
-      case Value.Time v -> SqliteText.plain(v);
-      case Value.DateTime v -> SqliteText.plain(v);
-      case Value.Zoned v -> SqliteText.plain(v);
-      case Value.Text v -> v.text();
-      case Value.Interval v -> super.parameter(v);
-      case Value.Null v -> super.parameter(v);
-    };
   }
 
   @Override

@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -307,35 +308,37 @@ final class ShipModel {
 
   /** Gives the whole script as text. */
   void write(Consumer<String> written) {
-    Draft draft = bench.draft();
-    Dialect engine = dialect;
-    RowsChoice choice = rows;
+    Callable<String> script = whole();
     bench
         .runner()
         .start(
             Request.<String>of(
                 "copy script",
                 texts.get("copying.script"),
-                progress -> SchemaScript.of(draft, engine, choice).text(draft.design().title()),
+                progress -> script.call(),
                 written,
                 bench::tell));
   }
 
   /** Writes the whole script into a file. */
   void save(Path file, Consumer<Path> saved) {
-    Draft draft = bench.draft();
-    Dialect engine = dialect;
-    RowsChoice choice = rows;
+    Callable<String> script = whole();
     bench
         .runner()
         .start(
             Request.<Path>of(
                 "save script",
                 texts.get("saving.script"),
-                progress ->
-                    Files.writeString(
-                        file, SchemaScript.of(draft, engine, choice).text(draft.design().title())),
+                progress -> Files.writeString(file, script.call()),
                 saved,
                 bench::tell));
+  }
+
+  /** The whole script of the design as it is now, to be written in the background. */
+  private Callable<String> whole() {
+    Draft draft = bench.draft();
+    Dialect engine = dialect;
+    RowsChoice choice = rows;
+    return () -> SchemaScript.of(draft, engine, choice).text(draft.design().title());
   }
 }
