@@ -3,7 +3,6 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
@@ -19,6 +18,9 @@ import joiner.rows.ValueReader;
 
 /** The statements that put the rows of a table into it, and what of them is lost. */
 final class RowStatements {
+  /** Characters of a statement; SQLite takes a million bytes. */
+  private static final int LONGEST = 300_000;
+
   private static final int[] POWERS_OF_TEN = {
     1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000, 1_000_000_000
   };
@@ -96,18 +98,30 @@ final class RowStatements {
     return own.isEmpty() ? List.of(all) : RowWaves.of(table, own, rows).orElse(List.of(all));
   }
 
+  /** As many rows in a statement as the engine takes, but no statement of a great length. */
   private void writtenOut(List<Integer> wave, List<Statement> statements) {
-    for (int start = 0; start < wave.size(); start += dialect.rowsPerInsert()) {
-      List<Integer> some =
-          wave.subList(start, Math.min(start + dialect.rowsPerInsert(), wave.size()));
-      String values =
-          some.stream()
-              .map(row -> "  (" + literals.of(row) + ")")
-              .collect(Collectors.joining(",\n"));
-      String comment = told ? "" : table.label() + ": " + Counts.of(rows.count(), "row", "rows");
-      told = true;
-      statements.add(ofRows(comment, insertInto() + "\n" + values));
+    var values = new ArrayList<String>();
+    int length = 0;
+    for (int row : wave) {
+      String written = "  (" + literals.of(row) + ")";
+      if (values.size() == dialect.rowsPerInsert() || length + written.length() > LONGEST) {
+        insert(values, statements);
+        length = 0;
+      }
+      values.add(written);
+      length += written.length();
     }
+    insert(values, statements);
+  }
+
+  private void insert(List<String> values, List<Statement> statements) {
+    if (values.isEmpty()) {
+      return;
+    }
+    String comment = told ? "" : table.label() + ": " + Counts.of(rows.count(), "row", "rows");
+    told = true;
+    statements.add(ofRows(comment, insertInto() + "\n" + String.join(",\n", values)));
+    values.clear();
   }
 
   private String insertInto() {

@@ -59,6 +59,13 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public List<String> caveats() {
+    return List.of(
+        "A number that leaves its width on the way is no error where a rule can be decided without"
+            + " it.");
+  }
+
+  @Override
   public CatalogQueries queries() {
     String own = " WHERE schema_name = current_schema() AND table_name = wanted";
     String of = "WITH w AS (SELECT ? AS wanted) SELECT ";

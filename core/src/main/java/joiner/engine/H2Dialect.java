@@ -1,6 +1,7 @@
 package joiner.engine;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
@@ -44,6 +45,11 @@ final class H2Dialect extends IsoDialect {
   @Override
   public Loading loading() {
     return Loading.PARAMETERS;
+  }
+
+  @Override
+  public List<String> caveats() {
+    return List.of("Characters beyond U+FFFF count twice in lengths.");
   }
 
   @Override

@@ -67,6 +67,11 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public List<String> caveats() {
+    return List.of("Whole numbers are computed with 64 bits, whatever their width.");
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"

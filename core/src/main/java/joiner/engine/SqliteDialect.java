@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
+import joiner.expression.Value;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -49,6 +50,35 @@ final class SqliteDialect extends Dialect {
   @Override
   public List<String> transactionStart() {
     return List.of("PRAGMA defer_foreign_keys = ON");
+  }
+
+  /** Written out is a little quicker, but a statement has at most a million bytes. */
+  @Override
+  public Loading loading() {
+    return Loading.PARAMETERS;
+  }
+
+  /** As its expressions write them out. */
+  @Override
+  public Object parameter(Value value) {
+    return switch (value) {
+      case Value.Num v -> v.whole() ? (Object) v.number().longValue() : v.number().doubleValue();
+      case Value.Bool v -> v.truth() ? 1 : 0;
+      case Value.Date v -> SqliteText.plain(v);
+      case Value.Time v -> SqliteText.plain(v);
+      case Value.DateTime v -> SqliteText.plain(v);
+      case Value.Zoned v -> SqliteText.plain(v);
+      case Value.Text v -> v.text();
+      case Value.Interval v -> super.parameter(v);
+      case Value.Null v -> super.parameter(v);
+    };
+  }
+
+  @Override
+  public List<String> caveats() {
+    return List.of(
+        "Whole numbers are computed with 64 bits, whatever their width.",
+        "UPPER and LOWER change the letters A to Z only.");
   }
 
   @Override

@@ -24,16 +24,32 @@ final class SqliteText extends SqlText {
   @Override
   protected String literal(Value value) {
     return switch (value) {
-      case Value.Date d -> text(d.date().toString());
-      case Value.Time t -> text(TIME.format(t.time()));
-      case Value.DateTime d -> text(MOMENT.format(d.at()));
-      case Value.Zoned z -> text(MOMENT.format(z.at().withOffsetSameInstant(ZoneOffset.UTC)) + "Z");
+      case Value.Date d -> text(plain(d));
+      case Value.Time t -> text(plain(t));
+      case Value.DateTime d -> text(plain(d));
+      case Value.Zoned z -> text(plain(z));
       case Value.Null n -> super.literal(n);
       case Value.Text t -> super.literal(t);
       case Value.Num n -> super.literal(n);
       case Value.Bool b -> super.literal(b);
       case Value.Interval i -> throw new InexpressibleException("SQLite has no lengths of time");
     };
+  }
+
+  static String plain(Value.Date date) {
+    return date.date().toString();
+  }
+
+  static String plain(Value.Time time) {
+    return TIME.format(time.time());
+  }
+
+  static String plain(Value.DateTime moment) {
+    return MOMENT.format(moment.at());
+  }
+
+  static String plain(Value.Zoned moment) {
+    return MOMENT.format(moment.at().withOffsetSameInstant(ZoneOffset.UTC)) + "Z";
   }
 
   @Override
