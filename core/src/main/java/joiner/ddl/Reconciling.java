@@ -43,6 +43,12 @@ final class Reconciling {
   /** The promised table and the one of the design, by the name the engine stores. */
   private final Map<String, Pair> pairs = new LinkedHashMap<>();
 
+  /**
+   * What is promised where all rows go along, by the design's names, if that may be less: rows in a
+   * circle keep some engines from declaring what they refer by.
+   */
+  private final Map<String, CatalogTable> withRows = new HashMap<>();
+
   private final Map<String, Table> tables = new LinkedHashMap<>();
   private final Map<TableId, List<Relationship>> byChild;
   private final Set<RelationshipId> taken = new HashSet<>();
@@ -65,6 +71,12 @@ final class Reconciling {
     for (int i = 0; i < lowered.tables().size(); i++) {
       CatalogTable promised = lowered.catalog().tables().get(i);
       pairs.put(rules.stored(promised.name()), new Pair(promised, lowered.tables().get(i)));
+    }
+    if (!dialect.addsReferences()) {
+      Lowered.of(known, dialect, RowsChoice.ALL)
+          .catalog()
+          .tables()
+          .forEach(table -> withRows.put(table.name(), table));
     }
   }
 
@@ -217,7 +229,8 @@ final class Reconciling {
     Pair child = pairs.get(rules.stored(design.table(r.child()).name()));
     boolean there =
         hasFields(r.child(), r.childFields()) && hasFields(r.parent(), r.parentFields());
-    return there && !taken.contains(r.id()) && promisedOf(r, child.promised()).isEmpty();
+    CatalogTable least = withRows.getOrDefault(child.promised().name(), child.promised());
+    return there && !taken.contains(r.id()) && promisedOf(r, least).isEmpty();
   }
 
   private boolean hasFields(TableId id, List<FieldId> fields) {

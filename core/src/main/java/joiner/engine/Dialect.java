@@ -202,6 +202,11 @@ public abstract class Dialect {
     return List.of();
   }
 
+  /** What stands behind SELECT where no table is asked; empty: nothing need be there. */
+  public String fromNothing() {
+    return "";
+  }
+
   /** A statement as it stands in a script. */
   public String ended(String statement) {
     return statement + ";";

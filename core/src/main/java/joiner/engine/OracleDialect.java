@@ -60,6 +60,11 @@ final class OracleDialect extends Dialect {
   }
 
   @Override
+  public String fromNothing() {
+    return " FROM dual";
+  }
+
+  @Override
   public int rowsPerInsert() {
     return 1;
   }

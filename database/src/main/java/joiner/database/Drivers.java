@@ -13,10 +13,13 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.ServiceConfigurationError;
 import java.util.ServiceLoader;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import joiner.engine.Dialect;
 
 /**
@@ -25,6 +28,9 @@ import joiner.engine.Dialect;
  */
 final class Drivers {
   private static final String NO_SUITABLE_DRIVER = "08001";
+
+  /** Drivers that were taken from folders, by folder. */
+  private static final Map<Path, List<Driver>> LOADED = new ConcurrentHashMap<>();
 
   private final Path folder;
 
@@ -70,8 +76,19 @@ final class Drivers {
     }
   }
 
-  /** The class loader stays open as long as the driver is in use: as long as Joiner runs. */
+  /** A driver is loaded once and stays as long as Joiner runs, for it may hold native code. */
   private Optional<Driver> inFolder(String url) throws TargetRefusedException {
+    List<Driver> loaded = LOADED.computeIfAbsent(folder, f -> new CopyOnWriteArrayList<>());
+    Optional<Driver> known = loaded.stream().filter(driver -> accepts(driver, url)).findFirst();
+    if (known.isPresent()) {
+      return known;
+    }
+    Optional<Driver> found = load(url);
+    found.ifPresent(loaded::add);
+    return found;
+  }
+
+  private Optional<Driver> load(String url) throws TargetRefusedException {
     if (!Files.isDirectory(folder)) {
       return Optional.empty();
     }

@@ -4,6 +4,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.SQLFeatureNotSupportedException;
 import java.sql.Savepoint;
 import java.sql.Statement;
 import java.util.List;
@@ -177,7 +178,7 @@ final class LiveTarget implements AutoCloseable, Answers {
   @Override
   public boolean haveOneValue(SqlExpression one, SqlExpression other) {
     String shown = dialect.shown(one.sql());
-    if (shown.equals(other.sql())) {
+    if (shown.strip().equals(other.sql().strip())) {
       return true;
     }
     String a = "(" + shown + ")";
@@ -192,7 +193,8 @@ final class LiveTarget implements AutoCloseable, Answers {
             + " IS NULL AND "
             + b
             + " IS NULL"
-            + " THEN 1 ELSE 0 END";
+            + " THEN 1 ELSE 0 END"
+            + dialect.fromNothing();
     return asked(sql).filter("1"::equals).isPresent();
   }
 
@@ -211,13 +213,26 @@ final class LiveTarget implements AutoCloseable, Answers {
           canVerifyBefore() ? Optional.of(connection.setSavepoint()) : Optional.empty();
       try (var statement = connection.createStatement();
           ResultSet rows = statement.executeQuery(query)) {
-        return rows.next() ? Optional.ofNullable(rows.getString(1)) : Optional.empty();
+        Optional<String> answer =
+            rows.next() ? Optional.ofNullable(rows.getString(1)) : Optional.empty();
+        release(before);
+        return answer;
       } catch (SQLException cannotAnswer) {
         goOn(before);
         return Optional.empty();
       }
     } catch (SQLException broken) {
       throw new IllegalStateException("The connection broke while things were compared.", broken);
+    }
+  }
+
+  private void release(Optional<Savepoint> before) throws SQLException {
+    if (before.isPresent()) {
+      try {
+        connection.releaseSavepoint(before.get());
+      } catch (SQLFeatureNotSupportedException it) {
+        return; // It goes with the transaction.
+      }
     }
   }
 

@@ -72,6 +72,10 @@ class DriversTest {
     try (Connection connection = connect("jdbc:oven:hot")) {
       assertThat(connection.isValid(1)).isTrue();
     }
+    Files.delete(folder.resolve("drivers/oven.jar"));
+    try (Connection again = connect("jdbc:oven:hot")) {
+      assertThat(again.isValid(1)).as("a driver is loaded once").isTrue();
+    }
     assertThatThrownBy(() -> connect("jdbc:oven:cold")).isInstanceOf(SQLException.class);
     assertThatThrownBy(() -> connect("jdbc:stove:hot")).isInstanceOf(TargetRefusedException.class);
   }

@@ -118,6 +118,18 @@ class LiveDesignTest {
   }
 
   @Test
+  void theStudioWithItsRowsDiffersInNothingFromWhereItWasShipped() throws Exception {
+    Draft demo = Pottery.demo();
+    for (String url : Databases.fresh(folder)) {
+      Shipment.ship(demo, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      LiveDesign live = LiveDesign.of(demo, Target.of(url));
+      assertThat(Comparison.between(demo, live.draft())).as(url).isEmpty();
+      assertThat(live.notices()).as(url).isEmpty();
+      Databases.drop(url);
+    }
+  }
+
+  @Test
   void whatSomebodyChangedThereIsToldWithItsRisk() throws Exception {
     Draft demo = Pottery.demo();
     for (String url : Databases.fresh(folder)) {
