@@ -17,6 +17,7 @@ import joiner.database.TargetRefusedException;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.ShipGate;
+import joiner.engine.Dialect;
 import joiner.finding.DesignChecks;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
@@ -68,9 +69,9 @@ final class ShipCommand implements Callable<Integer> {
       return ExitCode.ERRORS;
     }
     Target target = live.target(url);
+    Dialect dialect = Shipment.dialectOf(url);
     if (dryRun) {
-      int statements =
-          SchemaScript.toSend(draft, Shipment.dialectOf(url), rows).statements().size();
+      int statements = SchemaScript.toSend(draft, dialect, rows).statements().size();
       return report(
           statements,
           false,
@@ -78,10 +79,10 @@ final class ShipCommand implements Callable<Integer> {
           statements + " statements would run on " + target.shown() + "; nothing was sent",
           out);
     }
-    if (!Shipment.dialectOf(url).undoesDefinitions()) {
+    if (!dialect.undoesDefinitions()) {
       DesignArgument.note(
           List.of(
-              Shipment.dialectOf(url).engine()
+              dialect.engine()
                   + " keeps each definition at once; if Joiner is killed while it ships, the tables"
                   + " made so far stay there."),
           spec.commandLine().getErr());

@@ -94,13 +94,13 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
   private static final class Comparison extends Tally {
     private final IdentifierRules rules;
     private final Dialect dialect;
-    private final boolean keepsComments;
+    private final boolean showsComments;
     private final Answers answers;
 
     Comparison(Dialect dialect, Answers answers) {
       this.dialect = dialect;
       this.rules = dialect.identifiers();
-      this.keepsComments = dialect.showsComments();
+      this.showsComments = dialect.showsComments();
       this.answers = answers;
     }
 
@@ -125,7 +125,7 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
         boolean there = checks.contains(rules.stored(check.name()));
         expect("checks", there, name + " lacks the check " + check.name() + ".");
       }
-      if (!promised.comment().isEmpty() && keepsComments) {
+      if (!promised.comment().isEmpty() && showsComments) {
         boolean same = promised.comment().equals(is.comment());
         expect("descriptions", same, "The description of " + name + " differs.");
       }
@@ -218,7 +218,7 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
       } else {
         promised.defaultValue().ifPresent(value -> defaultValue(path, value, is));
       }
-      if (!promised.comment().isEmpty() && keepsComments) {
+      if (!promised.comment().isEmpty() && showsComments) {
         boolean same = promised.comment().equals(is.comment());
         expect("descriptions", same, "The description of " + path + " differs.");
       }

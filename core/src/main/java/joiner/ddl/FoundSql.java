@@ -136,17 +136,15 @@ final class FoundSql {
       if (cast && at(i + 2).matches("[nN]?'(?s:.*)'")) {
         int close = closing(i + 1);
         String type = String.join(" ", tokens.subList(i + 4, close)).toLowerCase(Locale.ROOT);
-        Optional.ofNullable(TYPED.get(type)).ifPresent(words -> typed(words, close));
+        if (TYPED.containsKey(type)) {
+          typed(TYPED.get(type), i, close);
+        }
       }
     }
   }
 
-  /** Puts a typed literal in the stead of the cast that ends there. */
-  private void typed(String words, int close) {
-    int cast = close;
-    while (!isWord(cast, "CAST")) {
-      cast--;
-    }
+  /** Puts a typed literal in the stead of a cast. */
+  private void typed(String words, int cast, int close) {
     String text = at(cast + 2).replaceFirst("^[nN]", "");
     String moment = words.startsWith("TIMESTAMP") ? text.replaceFirst("T(?=\\d)", " ") : text;
     tokens.subList(cast, close + 1).clear();

@@ -79,14 +79,6 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     Table child = draft.design().table(r.child());
     boolean own = r.isSelfReference() && rows.includes(child);
     return order.late().contains(r.id())
-        || own && (dialect.addsReferences() || !canGoInWaves(draft, child));
-  }
-
-  private static boolean canGoInWaves(Draft draft, Table table) {
-    List<Relationship> own =
-        draft.design().parentsOf(table.id()).stream()
-            .filter(Relationship::isSelfReference)
-            .toList();
-    return RowWaves.of(table, own, draft.rows().of(table.id())).isPresent();
+        || own && (dialect.addsReferences() || RowWaves.of(draft, child).isEmpty());
   }
 }

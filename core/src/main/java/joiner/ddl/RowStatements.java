@@ -10,7 +10,6 @@ import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
 import joiner.rows.Rows;
@@ -91,11 +90,7 @@ final class RowStatements {
     if (dialect.addsReferences() || dialect.refersAhead()) {
       return List.of(all);
     }
-    List<Relationship> own =
-        draft.design().parentsOf(table.id()).stream()
-            .filter(Relationship::isSelfReference)
-            .toList();
-    return own.isEmpty() ? List.of(all) : RowWaves.of(table, own, rows).orElse(List.of(all));
+    return RowWaves.of(draft, table).orElse(List.of(all));
   }
 
   /** As many rows in a statement as the engine takes, but no statement of a great length. */

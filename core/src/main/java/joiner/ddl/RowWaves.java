@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Value;
+import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -38,12 +39,13 @@ final class RowWaves {
   /**
    * The waves of a table's rows, each a list of row numbers from 0.
    *
-   * @param own relationships of the table to itself
    * @return empty where rows refer to themselves or to each other in a circle
    */
-  static Optional<List<List<Integer>>> of(Table table, List<Relationship> own, Rows rows) {
-    var waves = new RowWaves(table, rows);
-    own.forEach(waves::wait);
+  static Optional<List<List<Integer>>> of(Draft draft, Table table) {
+    var waves = new RowWaves(table, draft.rows().of(table.id()));
+    draft.design().parentsOf(table.id()).stream()
+        .filter(Relationship::isSelfReference)
+        .forEach(waves::wait);
     return waves.inOrder();
   }
 

@@ -49,16 +49,10 @@ final class ScriptTypes {
                   ? new SqlType.Varchar(1)
                   : new SqlType.LongText()
               : new SqlType.Varchar(numbers.getFirst());
-      case "tinytext", "mediumtext", "ntext", "nclob", "nvarchar max", "varchar max" ->
-          new SqlType.LongText();
-      case "bit" -> new SqlType.TrueFalse();
-      case "bool" -> new SqlType.TrueFalse();
+      case "tinytext", "mediumtext", "ntext", "nclob", "varchar max" -> new SqlType.LongText();
       case "tinyint" ->
           numbers.equals(List.of(1)) ? new SqlType.TrueFalse() : new SqlType.Whole(Width.BITS_16);
       case "mediumint" -> new SqlType.Whole(Width.BITS_32);
-      case "smallserial" -> new SqlType.Whole(Width.BITS_16);
-      case "serial" -> new SqlType.Whole(Width.BITS_32);
-      case "bigserial" -> new SqlType.Whole(Width.BITS_64);
       case "smallint", "int", "integer", "bigint" -> whole(name);
       case "number" -> oracle(numbers);
       case "money" -> new SqlType.Decimal(19, 4);
@@ -68,9 +62,7 @@ final class ScriptTypes {
               : new SqlType.Other(name);
       case "real", "double", "double precision", "float", "float4", "float8" ->
           new SqlType.AnyNumber();
-      case "datetime2", "smalldatetime" -> new SqlType.Timestamp(false);
-      case "datetimeoffset" -> new SqlType.Timestamp(true);
-      case "uniqueidentifier" -> new SqlType.Uuid();
+      case "smalldatetime" -> new SqlType.Timestamp(false);
       default -> new SqlType.Other(name);
     };
   }

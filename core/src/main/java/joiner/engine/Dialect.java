@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import joiner.catalog.SpelledType;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
@@ -368,6 +369,14 @@ public abstract class Dialect {
   public Optional<String> uniqueWhereFilled(
       String key, String table, List<String> columns, Set<String> nullable) {
     return Optional.empty();
+  }
+
+  /** A condition that those of the columns that may be empty are filled. */
+  final String filled(List<String> columns, Set<String> nullable) {
+    return columns.stream()
+        .filter(nullable::contains)
+        .map(column -> name(column) + " IS NOT NULL")
+        .collect(Collectors.joining(" AND "));
   }
 
   /** When a referential action is taken. */

@@ -9,9 +9,7 @@ public final class Dialects {
   public static final Dialect SQLITE = new SqliteDialect();
   public static final Dialect H2 = new H2Dialect();
   public static final Dialect MARIADB = new MariaDbDialect();
-
   public static final Dialect DUCKDB = new DuckDbDialect();
-
   public static final Dialect SQL_SERVER = new SqlServerDialect();
   public static final Dialect ORACLE = new OracleDialect();
 

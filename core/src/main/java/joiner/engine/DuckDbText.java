@@ -35,31 +35,27 @@ final class DuckDbText extends WideLengthText {
     return plainLike(e);
   }
 
-  /** A quotient is a floating-point number unless both are whole; by zero it is no error. */
+  /**
+   * A quotient is a floating-point number unless both are whole; by zero it is no error. A number
+   * written out has 32 bits elsewhere; here it takes the width of its partner.
+   */
   @Override
   String computed(Expression.Compute e) {
-    if (isLiteral(e.left()) && isNarrow(e.right()) || isLiteral(e.right()) && isNarrow(e.left())) {
-      return computedWith32Bits(e);
-    }
-    if (e.operator() != Expression.Arithmetic.DIVIDE) {
-      return super.computed(e);
-    }
-    Divisors.require(e.right(), ENGINE);
-    return "(" + write(e.left()) + ")" + (e.whole() ? " // (" : " / (") + write(e.right()) + ")";
-  }
-
-  /** A number written out has 32 bits elsewhere; here it takes the width of its partner. */
-  private String computedWith32Bits(Expression.Compute e) {
-    if (e.operator() == Expression.Arithmetic.DIVIDE) {
+    boolean divides = e.operator() == Expression.Arithmetic.DIVIDE;
+    boolean narrow =
+        isLiteral(e.left()) && isNarrow(e.right()) || isLiteral(e.right()) && isNarrow(e.left());
+    if (divides) {
       Divisors.require(e.right(), ENGINE);
     }
-    String operator =
-        e.operator() == Expression.Arithmetic.DIVIDE && e.whole() ? "//" : e.operator().sql();
-    return operand32(e.left()) + " " + operator + " " + operand32(e.right());
+    if (!divides && !narrow) {
+      return super.computed(e);
+    }
+    String operator = divides && e.whole() ? "//" : e.operator().sql();
+    return operand(e.left(), narrow) + " " + operator + " " + operand(e.right(), narrow);
   }
 
-  private String operand32(Expression e) {
-    return isLiteral(e) ? "CAST(" + write(e) + " AS integer)" : "(" + write(e) + ")";
+  private String operand(Expression e, boolean with32Bits) {
+    return with32Bits && isLiteral(e) ? "CAST(" + write(e) + " AS integer)" : "(" + write(e) + ")";
   }
 
   private static boolean isLiteral(Expression e) {

@@ -234,25 +234,13 @@ final class OracleDialect extends Dialect {
     if (columns.size() == 1) {
       return Optional.empty();
     }
-    String filled =
-        columns.stream()
-            .filter(nullable::contains)
-            .map(column -> name(column) + " IS NOT NULL")
-            .collect(Collectors.joining(" AND "));
+    String filled = filled(columns, nullable);
     String parts =
         columns.stream()
             .map(column -> "CASE WHEN " + filled + " THEN " + name(column) + " END")
             .collect(Collectors.joining(", "));
     return Optional.of(
         "CREATE UNIQUE INDEX " + name(key) + " ON " + name(table) + " (" + parts + ")");
-  }
-
-  @Override
-  public String action(Event event, ReferentialAction action) {
-    return switch (action) {
-      case NO_ACTION, RESTRICT -> "";
-      case CASCADE, SET_NULL, SET_DEFAULT -> " " + event.sql() + " " + action.sql();
-    };
   }
 
   @Override

@@ -7,8 +7,7 @@ import joiner.naming.IdentifierRules;
 /**
  * What an engine is, before anything is said to it.
  *
- * @param id the word used on the command line
- * @param jdbcPrefix how a JDBC URL of the engine begins
+ * @param id the word used on the command line, and in JDBC URLs
  * @param names what the engine allows as names
  * @param place where its databases are
  * @param driver the name of its JDBC driver's file, where it does not come with Joiner
@@ -16,7 +15,6 @@ import joiner.naming.IdentifierRules;
  */
 record Profile(
     String id,
-    String jdbcPrefix,
     IdentifierRules names,
     Place place,
     Optional<String> driver,
@@ -42,17 +40,21 @@ record Profile(
   }
 
   private static Profile of(String id, IdentifierRules names, Place place) {
-    return new Profile(id, "jdbc:" + id + ":", names, place, Optional.empty(), false);
+    return new Profile(id, names, place, Optional.empty(), false);
   }
 
   /** The same engine, whose driver users have to bring. */
   Profile withDriver(String jar) {
-    return new Profile(id, jdbcPrefix, names, place, Optional.of(jar), undoesDefinitions);
+    return new Profile(id, names, place, Optional.of(jar), undoesDefinitions);
   }
 
   /** The same engine, which takes definitions back with their transaction. */
   Profile undoingDefinitions() {
-    return new Profile(id, jdbcPrefix, names, place, driver, true);
+    return new Profile(id, names, place, driver, true);
+  }
+
+  String jdbcPrefix() {
+    return "jdbc:" + id + ":";
   }
 
   Optional<String> fileEnding() {

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
@@ -220,11 +219,7 @@ final class SqlServerDialect extends Dialect {
   @Override
   public Optional<String> uniqueWhereFilled(
       String key, String table, List<String> columns, Set<String> nullable) {
-    String filled =
-        columns.stream()
-            .filter(nullable::contains)
-            .map(column -> name(column) + " IS NOT NULL")
-            .collect(Collectors.joining(" AND "));
+    String filled = filled(columns, nullable);
     return Optional.of(
         "CREATE UNIQUE INDEX "
             + name(key)

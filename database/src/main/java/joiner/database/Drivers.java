@@ -1,7 +1,6 @@
 package joiner.database;
 
 import java.io.IOException;
-import java.net.MalformedURLException;
 import java.net.URL;
 import java.net.URLClassLoader;
 import java.nio.file.DirectoryStream;
@@ -110,13 +109,9 @@ final class Drivers {
     var jars = new ArrayList<URL>();
     try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*.jar")) {
       for (Path file : files) {
-        jars.add(url(file));
+        jars.add(file.toUri().toURL());
       }
     }
     return jars;
-  }
-
-  private static URL url(Path file) throws MalformedURLException {
-    return file.toUri().toURL();
   }
 }
