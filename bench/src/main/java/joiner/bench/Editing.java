@@ -96,7 +96,11 @@ final class Editing {
   private void changeCell(int number) {
     bench.apply(
         ChangeRows.cell(
-            piece(), number, piece().fields().get(1), Optional.of("changed " + number)));
+            piece(),
+            bench.draft().rows().of(piece().id()),
+            number,
+            piece().fields().get(1),
+            Optional.of("changed " + number)));
   }
 
   private void changeRequired(int number) {

@@ -38,7 +38,7 @@ final class DesignInHand implements AutoCloseable {
       Optional<Draft> found =
           store.holdsDesign() ? Optional.of(store.open().draft()) : Optional.empty();
       return new DesignInHand(store, found, made);
-    } catch (IOException | UnreadableFileException | RuntimeException e) {
+    } catch (IOException | RuntimeException e) {
       store.close();
       throw e;
     }

@@ -9,6 +9,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
+import joiner.rows.Stretch;
 
 /**
  * One thing that became another. Places count from 0 and hold at the moment of the change, when
@@ -145,11 +146,35 @@ public sealed interface Change {
     }
   }
 
-  /** From one row on, some rows gave way to others; either may be none. */
-  record RowsReplaced(TableId table, int place, Rows before, Rows after) implements OfRows {
+  /**
+   * Rows came.
+   *
+   * @param places where they stand then
+   */
+  record RowsAdded(TableId table, List<Stretch> places, Rows rows) implements OfRows {
+    public RowsAdded {
+      places = List.copyOf(places);
+    }
+
     @Override
     public Change inverse() {
-      return new RowsReplaced(table, place, after, before);
+      return new RowsRemoved(table, places, rows);
+    }
+  }
+
+  /**
+   * Rows went.
+   *
+   * @param places where they stood
+   */
+  record RowsRemoved(TableId table, List<Stretch> places, Rows rows) implements OfRows {
+    public RowsRemoved {
+      places = List.copyOf(places);
+    }
+
+    @Override
+    public Change inverse() {
+      return new RowsAdded(table, places, rows);
     }
   }
 

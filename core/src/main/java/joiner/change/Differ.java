@@ -16,6 +16,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
+import joiner.rows.Stretch;
 
 /**
  * Finds what leads from one draft to another.
@@ -104,38 +105,45 @@ final class Differ {
     }
   }
 
-  /** Rows and values of what goes, and rows that give way to others. */
+  /** Values of fields that go, then rows that go. */
   private void goingRows(Table old) {
-    Rows was = before.rows().of(old.id());
-    Optional<Table> now = after.design().find(old.id());
-    Rows is = after.rows().of(old.id());
+    TableId id = old.id();
+    Rows was = before.rows().of(id);
+    Rows is = after.rows().of(id);
     if (was == is) {
       return;
     }
-    if (now.isEmpty()) {
-      replaced(old.id(), was, Rows.NONE);
-      return;
-    }
-    for (Field field : old.fields()) {
-      if (!now.get().hasField(field.id())) {
-        column(old.id(), field.id(), was, was.withoutColumn(field.id()));
+    Optional<Table> now = after.design().find(id);
+    if (now.isPresent()) {
+      for (Field field : old.fields()) {
+        if (!now.get().hasField(field.id())) {
+          column(id, field.id(), was, was.withoutColumn(field.id()));
+        }
       }
+    }
+    Rows left = now.map(table -> withoutGone(old, table, was)).orElse(was);
+    List<Stretch> gone = SameRows.of(left, is).gone();
+    if (!gone.isEmpty()) {
+      changes.add(new Change.RowsRemoved(id, gone, left.at(gone)));
     }
   }
 
-  /** Values of what came, and cells that hold something else. */
+  /** Cells that hold something else, values of fields that came, then rows that came. */
   private void comingRows(Table now) {
-    Rows was = before.rows().of(now.id());
-    Rows is = after.rows().of(now.id());
+    TableId id = now.id();
+    Rows was = before.rows().of(id);
+    Rows is = after.rows().of(id);
     if (was == is) {
       return;
     }
-    Optional<Table> old = before.design().find(now.id());
+    Optional<Table> old = before.design().find(id);
     Rows left = old.map(table -> withoutGone(table, now, was)).orElse(Rows.NONE);
-    if (left.count() != is.count()) {
-      replaced(now.id(), left, is);
-    } else {
-      now.fields().forEach(field -> column(now.id(), field.id(), left, is));
+    SameRows same = SameRows.of(left, is);
+    Rows stayed = left.without(same.gone());
+    Rows stay = is.without(same.come());
+    now.fields().forEach(field -> column(id, field.id(), stayed, stay));
+    if (!same.come().isEmpty()) {
+      changes.add(new Change.RowsAdded(id, same.come(), is.at(same.come())));
     }
   }
 
@@ -147,16 +155,6 @@ final class Differ {
       }
     }
     return left;
-  }
-
-  private void replaced(TableId table, Rows was, Rows is) {
-    int same = was.sameAtStart(is);
-    int end = was.slice(same, was.count()).sameAtEnd(is.slice(same, is.count()));
-    if (was.count() > same + end || is.count() > same + end) {
-      changes.add(
-          new Change.RowsReplaced(
-              table, same, was.slice(same, was.count() - end), is.slice(same, is.count() - end)));
-    }
   }
 
   private void column(TableId table, FieldId field, Rows was, Rows is) {

@@ -17,6 +17,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
+import joiner.rows.Stretch;
 
 /**
  * A draft while changes are made to it. What a design must keep, as that a relationship names
@@ -112,7 +113,18 @@ final class Sketch {
 
   private void make(Change.OfRows change) {
     switch (change) {
-      case Change.RowsReplaced replaced -> replace(replaced);
+      case Change.RowsAdded(TableId table, var places, Rows added) -> {
+        Rows present = rows(table);
+        fits(Stretch.fit(places, present.count() + added.count()), table);
+        fits(Stretch.count(places) == added.count(), table);
+        rows.put(table, present.with(places, added));
+      }
+      case Change.RowsRemoved(TableId table, var places, Rows removed) -> {
+        Rows present = rows(table);
+        fits(Stretch.fit(places, present.count()), table);
+        expect(present.at(places), removed, table);
+        rows.put(table, present.without(places));
+      }
       case Change.CellChanged(TableId table, var field, int row, var before, var after) -> {
         Rows present = rows(table);
         fits(row < present.count(), table);
@@ -124,15 +136,6 @@ final class Sketch {
         rows.put(table, rows(table).withColumnOf(field, after));
       }
     }
-  }
-
-  private void replace(Change.RowsReplaced change) {
-    TableId table = change.table();
-    Rows present = rows(table);
-    int end = change.place() + change.before().count();
-    fits(end <= present.count(), table);
-    expect(present.slice(change.place(), end), change.before(), table);
-    rows.put(table, present.spliced(change.place(), change.before().count(), change.after()));
   }
 
   private void add(Table table, int place) {

@@ -30,6 +30,15 @@ public final class Effects {
   /** Cells that changed, counted before they are told. */
   private final Map<TableId, Long> cells = new LinkedHashMap<>();
 
+  /** Rows that went and that came, likewise. */
+  private final Map<TableId, RowCounts> rows = new LinkedHashMap<>();
+
+  private record RowCounts(int gone, int came) {
+    RowCounts and(RowCounts other) {
+      return new RowCounts(gone + other.gone, came + other.came);
+    }
+  }
+
   private Effects(Draft before, Draft after) {
     this.before = before;
     this.after = after;
@@ -39,6 +48,7 @@ public final class Effects {
   public static List<Effect> between(Draft before, Draft after) {
     var effects = new Effects(before, after);
     Changes.between(before, after).list().forEach(effects::tell);
+    effects.rows.forEach(effects::tellRows);
     effects.cells.forEach(effects::tellCells);
     return List.copyOf(effects.effects);
   }
@@ -64,8 +74,10 @@ public final class Effects {
         order(Optional.of(known.name()), "The fields of " + known.label() + " stand");
       }
       case Change.RelationshipsOrdered order -> order(Optional.empty(), "The relationships stand");
-      case Change.RowsReplaced(TableId table, int place, Rows old, Rows now) ->
-          rows(table, old.count(), now.count());
+      case Change.RowsAdded(TableId table, var places, Rows rows) ->
+          this.rows.merge(table, new RowCounts(0, rows.count()), RowCounts::and);
+      case Change.RowsRemoved(TableId table, var places, Rows rows) ->
+          this.rows.merge(table, new RowCounts(rows.count(), 0), RowCounts::and);
       case Change.CellChanged cell -> cells.merge(cell.table(), 1L, Long::sum);
       case Change.ColumnChanged(TableId table, FieldId field, Rows old, Rows now) -> {
         if (before.design().table(table).hasField(field)
@@ -261,7 +273,9 @@ public final class Effects {
   }
 
   /** Rows of a table that comes or goes are told with it. */
-  private void rows(TableId id, int gone, int came) {
+  private void tellRows(TableId id, RowCounts counts) {
+    int gone = counts.gone;
+    int came = counts.came;
     Optional<Table> old = before.design().find(id);
     Optional<Table> now = after.design().find(id);
     if (old.isEmpty() || now.isEmpty()) {

@@ -2,14 +2,19 @@ package joiner.edit;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.rows.RowId;
 import joiner.rows.Rows;
+import joiner.rows.Stretch;
 
 /** Changes sample rows of one table. */
 public record ChangeRows(String name, TableId table, To to) implements Edit {
@@ -20,10 +25,11 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     Rows of(Rows rows);
   }
 
-  private record WithCell(int row, FieldId field, Optional<String> text) implements To {
+  private record WithCell(RowId row, FieldId field, Optional<String> text) implements To {
     @Override
     public Rows of(Rows rows) {
-      return rows.withCell(row, field, text);
+      OptionalInt place = rows.place(row);
+      return place.isPresent() ? rows.withCell(place.getAsInt(), field, text) : rows;
     }
   }
 
@@ -34,10 +40,11 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     }
   }
 
-  private record WithoutRows(Set<Integer> rows) implements To {
+  private record WithoutRows(Set<RowId> gone) implements To {
     @Override
-    public Rows of(Rows before) {
-      return before.without(rows);
+    public Rows of(Rows rows) {
+      return rows.without(
+          Stretch.of(IntStream.range(0, rows.count()).filter(row -> gone.contains(rows.id(row)))));
     }
   }
 
@@ -48,12 +55,18 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     }
   }
 
-  /** Changes one cell. */
-  public static ChangeRows cell(Table table, int row, Field field, Optional<String> text) {
+  /**
+   * Changes one cell; nothing if the row is gone by then.
+   *
+   * @param rows the rows of the table as they are seen
+   * @param row place of the row among them, from 0
+   */
+  public static ChangeRows cell(
+      Table table, Rows rows, int row, Field field, Optional<String> text) {
     return new ChangeRows(
         "change " + field.label() + " in row " + (row + 1),
         table.id(),
-        new WithCell(row, field.id(), text));
+        new WithCell(rows.id(row), field.id(), text));
   }
 
   /** Adds a row without values at the end. */
@@ -61,12 +74,17 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     return new ChangeRows("add a row to " + table.label(), table.id(), new WithEmptyRow());
   }
 
-  /** Removes rows, given by their places from 0. */
-  public static ChangeRows removed(Table table, Set<Integer> rows) {
+  /**
+   * Removes rows, and no others if some are gone by then.
+   *
+   * @param rows the rows of the table as they are seen
+   * @param gone places of those to remove among them, from 0
+   */
+  public static ChangeRows removed(Table table, Rows rows, Set<Integer> gone) {
     return new ChangeRows(
-        "remove " + Counts.of(rows.size(), "row", "rows") + " of " + table.label(),
+        "remove " + Counts.of(gone.size(), "row", "rows") + " of " + table.label(),
         table.id(),
-        new WithoutRows(Set.copyOf(rows)));
+        new WithoutRows(gone.stream().map(rows::id).collect(Collectors.toUnmodifiableSet())));
   }
 
   /** Numbers the rows from 1 in a field. */

@@ -18,6 +18,7 @@ import joiner.model.TableId;
 import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedTable;
+import joiner.rows.TableRows;
 
 /**
  * A relationship that the rows of a design suggest: fields of one table hold values of another's
@@ -85,7 +86,7 @@ public record ProposedReference(
       List<EncodedTable> tables,
       List<List<FieldId>> columns,
       List<Table> owners) {
-    tables.add(EncodedTable.of(table, fields, draft.rows().of(table.id())));
+    tables.add(EncodedTable.of(new TableRows(table, fields, draft.rows().of(table.id()))));
     columns.add(fields);
     owners.add(table);
   }

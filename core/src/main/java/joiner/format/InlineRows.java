@@ -42,7 +42,7 @@ final class InlineRows {
 
   private static void object(Json.Obj row, Table table, Rows.Builder builder) {
     for (int i = 0; i < table.fields().size(); i++) {
-      builder.cell(i, row.get(table.fields().get(i).name()).flatMap(InlineRows::text).orElse(null));
+      cell(builder, i, row.get(table.fields().get(i).name()).flatMap(InlineRows::text));
     }
     builder.endRow();
   }
@@ -54,9 +54,13 @@ final class InlineRows {
           place < 0 || place >= row.items().size()
               ? Optional.empty()
               : text(row.items().get(place));
-      builder.cell(i, cell.orElse(null));
+      cell(builder, i, cell);
     }
     builder.endRow();
+  }
+
+  private static void cell(Rows.Builder builder, int field, Optional<String> cell) {
+    cell.ifPresent(text -> builder.cell(field, text));
   }
 
   private static Optional<String> text(Json value) {

@@ -51,6 +51,8 @@ final class JsonFile {
           "this is not JSON ("
               + e.getOriginalMessage()
               + "); mend the line or restore the file from a copy.");
+    } catch (UnreadableFileException e) {
+      throw e;
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
     }

@@ -333,12 +333,8 @@ final class PackageReader {
 
   private Rows read(Path csv, Path shownAs, Table table)
       throws IOException, UnreadableFileException {
-    return CsvRows.read(
-        Files.newInputStream(csv),
-        shownAs,
-        table,
-        RowsForm.of(table, shownAs.toString(), file),
-        notices::add);
+    RowsForm form = RowsForm.of(table, shownAs.toString(), file);
+    return new RowsFile(() -> Files.newInputStream(csv), shownAs, table, form, notices::add).rows();
   }
 
   /** For tables whose rows stand in several files, how many rows each holds. */

@@ -177,9 +177,9 @@ final class PackageWriter {
   private static boolean says(byte[] content, Table table, RowsForm form, Rows rows) {
     try {
       Path shownAs = Path.of("rows");
-      return CsvRows.read(new ByteArrayInputStream(content), shownAs, table, form, notice -> {})
-          .equals(rows);
-    } catch (IOException | UnreadableFileException e) {
+      RowsFile.Content bytes = () -> new ByteArrayInputStream(content);
+      return new RowsFile(bytes, shownAs, table, form, notice -> {}).rows().equals(rows);
+    } catch (IOException e) {
       return false; // What cannot be read does not say them.
     }
   }

@@ -231,7 +231,8 @@ final class RecordJson {
       List<Json> lists = List.copyOf(columns.members().values());
       for (int row = 0; row < rows; row++) {
         for (int i = 0; i < lists.size(); i++) {
-          builder.cell(i, cell(lists.get(i), row, rows, file));
+          int field = i;
+          cell(lists.get(i), row, rows, file).ifPresent(text -> builder.cell(field, text));
         }
         builder.endRow();
       }
@@ -240,12 +241,12 @@ final class RecordJson {
     throw strange(json, Rows.class, file);
   }
 
-  private static @Nullable String cell(Json column, int row, int rows, Path file)
+  private static Optional<String> cell(Json column, int row, int rows, Path file)
       throws UnreadableFileException {
     if (column instanceof Json.Arr cells && cells.items().size() == rows) {
       return switch (cells.items().get(row)) {
-        case Json.Text text -> text.text();
-        case Json.Null none -> null;
+        case Json.Text text -> Optional.of(text.text());
+        case Json.Null none -> Optional.empty();
         case Json other -> throw strange(other, String.class, file);
       };
     }

@@ -30,7 +30,7 @@ record SteadyReading(DesignFolder.Opened opened, PackageReader reader) {
         if (reader.isOneState()) {
           return new SteadyReading(opened, reader);
         }
-      } catch (IOException | UncheckedIOException | UnreadableFileException e) {
+      } catch (IOException | UncheckedIOException e) {
         if (attempt == ATTEMPTS || (!isGone(e) && reader.isOneState())) {
           throw e;
         }

@@ -1,9 +1,10 @@
 package joiner.format;
 
+import java.io.IOException;
 import java.nio.file.Path;
 
 /** A file that cannot be read as what it should be. It is left untouched. */
-public final class UnreadableFileException extends Exception {
+public final class UnreadableFileException extends IOException {
   private static final long serialVersionUID = 1L;
   private final String file;
   private final int line;

@@ -2,8 +2,6 @@ package joiner.rows;
 
 import java.util.ArrayList;
 import java.util.List;
-import joiner.model.FieldId;
-import joiner.model.Table;
 
 /**
  * One table of a source as it was found, by columns of codes: small enough to be searched for
@@ -56,25 +54,15 @@ public record EncodedTable(String name, List<EncodedColumn> columns, int rows) {
       for (int i = 0; i < row.size(); i++) {
         builder.cell(i, row.get(i));
       }
-      builder.endRow(0);
+      builder.endRow();
     }
     return builder.build();
   }
 
-  /**
-   * The rows of a table of a design.
-   *
-   * @param fields the fields that become columns, under their labels
-   */
-  public static EncodedTable of(Table table, List<FieldId> fields, Rows rows) {
-    var builder = new Builder(table.name());
-    fields.forEach(field -> builder.column(table.field(field).label()));
-    for (int row = 0; row < rows.count(); row++) {
-      for (int i = 0; i < fields.size(); i++) {
-        builder.cell(i, rows.cell(row, fields.get(i)).orElse(""));
-      }
-      builder.endRow(0);
-    }
+  /** Those rows, a column for each of their fields. */
+  public static EncodedTable of(TableRows rows) {
+    var builder = new Builder(rows.table().name());
+    rows.scan(builder);
     return builder.build();
   }
 

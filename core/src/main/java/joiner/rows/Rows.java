@@ -1,5 +1,7 @@
 package joiner.rows;
 
+import java.io.IOException;
+import java.lang.reflect.Array;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -9,29 +11,46 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import joiner.model.FieldId;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The rows of one table: a column of texts per field, each cell as typed or absent (NULL).
- * Immutable; adding or dropping a field shares all other columns.
+ * Immutable; adding or dropping a field shares all other columns. Each row has an id that goes
+ * along through all changes; rows are equal by what they hold, whatever their ids.
  */
 public final class Rows {
   /** No rows. */
-  public static final Rows NONE = new Rows(0, Map.of());
+  public static final Rows NONE = new Rows(new long[0], Map.of());
 
   private static final Pattern HALF_PAIR = Pattern.compile("\\p{Cs}");
 
+  /** The id that the next row made gets. */
+  private static final AtomicLong NEXT = new AtomicLong();
+
   private final int count;
+
+  /** The id of each row. */
+  private final long[] ids;
+
   private final Map<FieldId, @Nullable String[]> columns;
 
-  private Rows(int count, Map<FieldId, @Nullable String[]> columns) {
-    this.count = count;
+  private Rows(long[] ids, Map<FieldId, @Nullable String[]> columns) {
+    this.count = ids.length;
+    this.ids = ids;
     this.columns = columns;
+  }
+
+  private static long[] newIds(int count) {
+    long first = NEXT.getAndAdd(count);
+    return LongStream.range(first, first + count).toArray();
   }
 
   /**
@@ -48,48 +67,83 @@ public final class Rows {
             "row has " + row.size() + " cells for " + fields.size() + " fields");
       }
       for (int i = 0; i < fields.size(); i++) {
-        builder.cell(i, row.get(i).orElse(null));
+        int field = i;
+        row.get(i).ifPresent(text -> builder.cell(field, text));
       }
       builder.endRow();
     }
     return builder.build();
   }
 
-  /** Collects rows cell by cell. */
-  public static final class Builder {
+  /**
+   * The rows of a source.
+   *
+   * @param fields the fields of its columns, in their order
+   */
+  public static Rows of(List<FieldId> fields, RowSource source) throws IOException {
+    var builder = new Builder(fields);
+    source.scan(builder);
+    return builder.build();
+  }
+
+  /** Collects rows cell by cell; a cell that is not named is NULL, and so is the empty text. */
+  public static final class Builder implements TableSink {
     private final List<FieldId> fields;
-    private final List<ArrayList<@Nullable String>> cells = new ArrayList<>();
+    private final List<@Nullable String[]> cells = new ArrayList<>();
+    private int announced;
     private int count;
 
     /** Collects rows of those fields. */
     public Builder(List<FieldId> fields) {
       this.fields = List.copyOf(fields);
-      fields.forEach(field -> cells.add(new ArrayList<>()));
+      fields.forEach(field -> cells.add(new String[16]));
     }
 
-    /** Adds the next cell of a field; {@code null} and the empty text are NULL. */
-    public void cell(int field, @Nullable String text) {
-      cells.get(field).add(kept(text));
+    /** The next of the fields, in their order. */
+    @Override
+    public int column(String header) {
+      if (announced == fields.size()) {
+        throw new IllegalArgumentException(header + " is one column too many");
+      }
+      return announced++;
     }
 
-    /** Ends the row; every field must have got its cell. */
-    public void endRow() {
+    @Override
+    public void cell(int field, String text) {
+      cells.get(field)[count] = kept(text);
+    }
+
+    @Override
+    public void endRow(long line) {
       count++;
+      if (!cells.isEmpty() && count == cells.getFirst().length) {
+        cells.replaceAll(column -> Arrays.copyOf(column, 2 * count));
+      }
     }
 
     /** All rows so far. */
     public Rows build() {
       Map<FieldId, @Nullable String[]> columns = new LinkedHashMap<>();
       for (int i = 0; i < fields.size(); i++) {
-        columns.put(fields.get(i), cells.get(i).toArray(new String[count]));
+        columns.put(fields.get(i), Arrays.copyOf(cells.get(i), count));
       }
-      return new Rows(count, columns);
+      return new Rows(newIds(count), columns);
     }
   }
 
   /** How many rows there are. */
   public int count() {
     return count;
+  }
+
+  /** Which row stands at a place, from 0. */
+  public RowId id(int row) {
+    return new RowId(ids[row]);
+  }
+
+  /** Where a row stands, from 0; empty if it is none of these. Linear in rows. */
+  public OptionalInt place(RowId row) {
+    return IntStream.range(0, count).filter(place -> ids[place] == row.value()).findFirst();
   }
 
   /** The fields that have a column; in all others every row is NULL. */
@@ -161,7 +215,7 @@ public final class Rows {
   private Rows withColumn(FieldId field, @Nullable String[] column) {
     Map<FieldId, @Nullable String[]> changed = new LinkedHashMap<>(columns);
     changed.put(field, column);
-    return new Rows(count, changed);
+    return new Rows(ids, changed);
   }
 
   /** Some of the rows: from one, counted from 0, to before another. */
@@ -171,58 +225,102 @@ public final class Rows {
     }
     Map<FieldId, @Nullable String[]> part = new LinkedHashMap<>();
     columns.forEach((field, column) -> part.put(field, Arrays.copyOfRange(column, from, to)));
-    return new Rows(to - from, part);
+    return new Rows(Arrays.copyOfRange(ids, from, to), part);
   }
 
   /** These rows and then those of another with the same fields. */
   public Rows followedBy(Rows other, List<FieldId> fields) {
     Map<FieldId, @Nullable String[]> both = new LinkedHashMap<>();
     for (FieldId field : fields) {
-      @Nullable String[] column = Arrays.copyOf(column(field), count + other.count);
-      System.arraycopy(other.column(field), 0, column, count, other.count);
-      both.put(field, column);
+      both.put(field, joined(column(field), other.column(field)));
     }
-    return new Rows(count + other.count, both);
+    long[] all = Arrays.copyOf(ids, count + other.count);
+    System.arraycopy(other.ids, 0, all, count, other.count);
+    return new Rows(all, both);
   }
 
-  /** The same rows where so many from a place on gave way to others. */
-  public Rows spliced(int place, int gone, Rows others) {
-    int length = count - gone + others.count;
-    Map<FieldId, @Nullable String[]> changed = new LinkedHashMap<>();
-    for (FieldId field : fieldsOfBoth(others)) {
-      @Nullable String[] from = column(field);
-      @Nullable String[] column = Arrays.copyOf(from, length);
-      System.arraycopy(others.column(field), 0, column, place, others.count);
-      System.arraycopy(from, place + gone, column, place + others.count, count - place - gone);
-      changed.put(field, column);
-    }
-    return new Rows(length, changed);
+  private static @Nullable String[] joined(@Nullable String[] one, @Nullable String[] other) {
+    @Nullable String[] both = Arrays.copyOf(one, one.length + other.length);
+    System.arraycopy(other, 0, both, one.length, other.length);
+    return both;
   }
 
-  /** The same rows without some, given by their places from 0. */
-  public Rows without(Set<Integer> gone) {
-    int[] kept = IntStream.range(0, count).filter(row -> !gone.contains(row)).toArray();
+  /** Those of the rows, in their order. */
+  public Rows at(List<Stretch> places) {
+    long[] some = new long[Stretch.count(places)];
     Map<FieldId, @Nullable String[]> fewer = new LinkedHashMap<>();
-    columns.forEach(
-        (field, column) -> {
-          @Nullable String[] cells = new String[kept.length];
-          Arrays.setAll(cells, i -> column[kept[i]]);
-          fewer.put(field, cells);
-        });
-    return new Rows(kept.length, fewer);
+    columns.forEach((field, column) -> fewer.put(field, new String[some.length]));
+    int filled = 0;
+    for (Stretch stretch : places) {
+      System.arraycopy(ids, stretch.first(), some, filled, stretch.count());
+      for (Map.Entry<FieldId, @Nullable String[]> column : fewer.entrySet()) {
+        System.arraycopy(
+            column(column.getKey()), stretch.first(), column.getValue(), filled, stretch.count());
+      }
+      filled += stretch.count();
+    }
+    return new Rows(some, fewer);
+  }
+
+  /** The same rows without those. */
+  public Rows without(List<Stretch> places) {
+    var kept = new ArrayList<Stretch>();
+    int next = 0;
+    for (Stretch gone : places) {
+      if (gone.first() > next) {
+        kept.add(new Stretch(next, gone.first() - next));
+      }
+      next = gone.end();
+    }
+    if (next < count) {
+      kept.add(new Stretch(next, count - next));
+    }
+    return places.isEmpty() ? this : at(kept);
+  }
+
+  /**
+   * The same rows with others among them.
+   *
+   * @param places where the others then stand, in their order
+   */
+  public Rows with(List<Stretch> places, Rows others) {
+    int length = count + others.count;
+    long[] all = new long[length];
+    merge(places, ids, others.ids, all);
+    Map<FieldId, @Nullable String[]> more = new LinkedHashMap<>();
+    for (FieldId field : fieldsOfBoth(others)) {
+      @Nullable String[] column = new String[length];
+      merge(places, column(field), others.column(field), column);
+      more.put(field, column);
+    }
+    return new Rows(all, more);
+  }
+
+  /** Puts the elements of two arrays into a third: of the second at those places. */
+  private static void merge(List<Stretch> places, Object here, Object others, Object all) {
+    int filled = 0;
+    int taken = 0;
+    for (Stretch stretch : places) {
+      int own = stretch.first() - filled;
+      System.arraycopy(here, filled - taken, all, filled, own);
+      System.arraycopy(others, taken, all, stretch.first(), stretch.count());
+      taken += stretch.count();
+      filled = stretch.end();
+    }
+    System.arraycopy(here, filled - taken, all, filled, Array.getLength(all) - filled);
   }
 
   /** As many rows with that field alone. */
   public Rows only(FieldId field) {
     @Nullable String[] column = columns.get(field);
-    return new Rows(count, column == null ? Map.of() : Map.of(field, column));
+    return new Rows(ids, column == null ? Map.of() : Map.of(field, column));
   }
 
   /** The same rows with other ids for their fields. */
   public Rows under(UnaryOperator<FieldId> other) {
     Map<FieldId, @Nullable String[]> renamed = new LinkedHashMap<>();
     columns.forEach((field, column) -> renamed.put(other.apply(field), column));
-    return new Rows(count, renamed);
+    return new Rows(ids, renamed);
   }
 
   /** The same rows with the values another, as long as this, has in a field. */
@@ -271,7 +369,7 @@ public final class Rows {
   public Rows withoutColumn(FieldId field) {
     Map<FieldId, @Nullable String[]> kept = new LinkedHashMap<>(columns);
     kept.remove(field);
-    return new Rows(count, kept);
+    return new Rows(ids, kept);
   }
 
   /** The same rows with one cell changed. */
@@ -284,12 +382,9 @@ public final class Rows {
 
   /** The same rows with one more at the end; fields not named are NULL. */
   public Rows withRow(Map<FieldId, String> cells) {
-    Map<FieldId, @Nullable String[]> longer = new LinkedHashMap<>();
-    columns.forEach((field, column) -> longer.put(field, Arrays.copyOf(column, count + 1)));
-    cells.forEach(
-        (field, text) ->
-            longer.computeIfAbsent(field, f -> new String[count + 1])[count] = kept(text));
-    return new Rows(count + 1, longer);
+    Map<FieldId, @Nullable String[]> one = new LinkedHashMap<>();
+    cells.forEach((field, text) -> one.put(field, new String[] {kept(text)}));
+    return with(List.of(new Stretch(count, 1)), new Rows(newIds(1), one));
   }
 
   @Override

@@ -24,4 +24,9 @@ public interface TableSink {
    * @param line where the row began in the source, from 1; 0 where lines mean nothing
    */
   void endRow(long line);
+
+  /** Ends the current row where lines mean nothing. */
+  default void endRow() {
+    endRow(0);
+  }
 }

@@ -14,6 +14,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.EncodedTable;
 import joiner.rows.Rows;
+import joiner.rows.TableRows;
 import joiner.split.SplitChoices.Decision;
 import joiner.split.SplitChoices.Merge;
 import joiner.split.SplitChoices.Settlement;
@@ -188,7 +189,7 @@ public record Split(
     for (Decision decision : choices.decisions()) {
       var fields = new ArrayList<>(decision.determinant());
       fields.add(decision.decided());
-      EncodedTable encoded = EncodedTable.of(table, fields, rows);
+      EncodedTable encoded = EncodedTable.of(new TableRows(table, fields, rows));
       List<Contradiction> found =
           Contradiction.of(encoded, AttributeSet.first(fields.size() - 1), fields.size() - 1);
       if (!found.isEmpty()) {

@@ -46,7 +46,11 @@ class KnownAuditTest {
               draft.rows().with(table.id(), r -> r.withRow(java.util.Map.of(field.id(), "7"))));
       default ->
           ChangeRows.cell(
-                  table, random.nextInt(rows), field, Optional.of(random.nextBoolean() ? "7" : "é"))
+                  table,
+                  draft.rows().of(table.id()),
+                  random.nextInt(rows),
+                  field,
+                  Optional.of(random.nextBoolean() ? "7" : "é"))
               .apply(draft);
     };
   }
@@ -97,7 +101,13 @@ class KnownAuditTest {
     Draft draft = Pottery.demo();
     Table kiln = draft.design().table(new TableId("kiln"));
     Draft changed =
-        ChangeRows.cell(kiln, 0, kiln.field(new FieldId("name")), Optional.of("Bo")).apply(draft);
+        ChangeRows.cell(
+                kiln,
+                draft.rows().of(kiln.id()),
+                0,
+                kiln.field(new FieldId("name")),
+                Optional.of("Bo"))
+            .apply(draft);
     for (Field field : kiln.fields()) {
       Object before = draft.rows().of(kiln.id()).identity(field.id());
       Object after = changed.rows().of(kiln.id()).identity(field.id());

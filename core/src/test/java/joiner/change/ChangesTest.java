@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.RandomDesigns;
 import joiner.Tries;
@@ -25,6 +26,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
+import joiner.rows.Stretch;
 import org.junit.jupiter.api.Test;
 
 class ChangesTest {
@@ -112,15 +114,22 @@ class ChangesTest {
     FieldId field = table.fields().get(random.nextInt(table.fields().size())).id();
     int at = random.nextInt(rows.count());
     Rows other =
-        switch (random.nextInt(4)) {
+        switch (random.nextInt(6)) {
           case 0 -> rows.withCell(at, field, Optional.of("another"));
           case 1 -> rows.withRow(Map.of(field, "one more"));
-          case 2 -> rows.spliced(at, 1, Rows.NONE);
+          case 3 -> rows.without(some(rows.count(), random)).withRow(Map.of(field, "one more"));
+          case 4 ->
+              rows.withCell(at, field, Optional.of("other")).without(some(rows.count(), random));
+          case 2 -> rows.without(List.of(new Stretch(at, 1)));
           default ->
               rows.withColumn(
                   field, Collections.nCopies(rows.count(), Optional.of("the same all over")));
         };
     return draft.withRows(draft.rows().with(table.id(), before -> other));
+  }
+
+  private static List<Stretch> some(int rows, Random random) {
+    return Stretch.of(IntStream.range(0, rows).filter(row -> random.nextInt(3) == 0));
   }
 
   /** Whatever the change: where it was made already there is nothing that it was made of. */
@@ -138,14 +147,21 @@ class ChangesTest {
   private static void assertRefusedTwice(Draft one, Draft other) {
     for (Change change : Changes.between(one, other).list()) {
       boolean onlyMore =
-          change instanceof Change.RowsReplaced rows
-              && (rows.before().count() == 0 || rows.before().equals(rows.after()));
+          change instanceof Change.RowsAdded
+              || (change instanceof Change.RowsRemoved removed && isThereAgain(removed, other));
       if (!onlyMore) {
         assertThatThrownBy(() -> new Changes(List.of(change)).applyTo(other))
             .as(change.getClass().getSimpleName())
             .isInstanceOf(UnfitChangeException.class);
       }
     }
+  }
+
+  /** Rows equal to those removed may have moved up to their places. */
+  private static boolean isThereAgain(Change.RowsRemoved removed, Draft other) {
+    Rows rows = other.rows().of(removed.table());
+    return Stretch.fit(removed.places(), rows.count())
+        && rows.at(removed.places()).equals(removed.rows());
   }
 
   @Test
@@ -156,7 +172,8 @@ class ChangesTest {
     Change removed = new Change.TableRemoved(alone.design().table(KILN), place);
     assertThatThrownBy(() -> new Changes(List.of(removed)).applyTo(alone))
         .isInstanceOf(UnfitChangeException.class);
-    Change rows = new Change.RowsReplaced(KILN, 0, DEMO.rows().of(KILN), Rows.NONE);
+    Rows kilns = DEMO.rows().of(KILN);
+    Change rows = new Change.RowsRemoved(KILN, List.of(new Stretch(0, kilns.count())), kilns);
     assertThat(new Changes(List.of(rows, removed)).applyTo(alone).design().find(KILN)).isEmpty();
   }
 
@@ -166,8 +183,9 @@ class ChangesTest {
     int count = DEMO.rows().of(KILN).count();
     for (Change change :
         List.of(
-            new Change.RowsReplaced(KILN, count + 1, Rows.NONE, more),
-            new Change.RowsReplaced(KILN, count, more, Rows.NONE),
+            new Change.RowsAdded(KILN, List.of(new Stretch(count + 1, 1)), more),
+            new Change.RowsAdded(KILN, List.of(new Stretch(0, 2)), more),
+            new Change.RowsRemoved(KILN, List.of(new Stretch(count, 1)), more),
             new Change.CellChanged(KILN, NAME, count, Optional.empty(), Optional.of("x")),
             new Change.FieldAdded(KILN, Field.of("colour", "Colour", new FieldType.Date()), 99),
             new Change.FieldRemoved(KILN, DEMO.design().table(KILN).field(NAME), 99))) {
@@ -189,12 +207,69 @@ class ChangesTest {
   void aRowInTheMiddleIsOneChangeAndSoIsItsRemoval() {
     Rows rows = DEMO.rows().of(KILN);
     Rows one = Rows.of(List.of(NAME), List.of(List.of(Optional.of("Old Ann"))));
-    Draft more = DEMO.withRows(DEMO.rows().with(KILN, r -> r.spliced(1, 0, one)));
+    List<Stretch> second = List.of(new Stretch(1, 1));
+    Draft more = DEMO.withRows(DEMO.rows().with(KILN, r -> r.with(second, one)));
     assertThat(Changes.between(DEMO, more).list())
-        .containsExactly(new Change.RowsReplaced(KILN, 1, Rows.NONE, one));
-    Draft fewer = DEMO.withRows(DEMO.rows().with(KILN, r -> r.spliced(1, 1, Rows.NONE)));
+        .containsExactly(new Change.RowsAdded(KILN, second, one));
+    Draft fewer = DEMO.withRows(DEMO.rows().with(KILN, r -> r.without(second)));
     assertThat(Changes.between(DEMO, fewer).list())
-        .containsExactly(new Change.RowsReplaced(KILN, 1, rows.slice(1, 2), Rows.NONE));
+        .containsExactly(new Change.RowsRemoved(KILN, second, rows.slice(1, 2)));
+  }
+
+  @Test
+  void rowsRemovedHereAndThereAreTheOnlyOnesKept() {
+    Rows rows = DEMO.rows().of(KILN);
+    List<Stretch> ends = List.of(new Stretch(0, 1), new Stretch(rows.count() - 1, 1));
+    Draft fewer =
+        DEMO.withRows(
+            DEMO.rows().with(KILN, r -> r.withCell(1, NAME, Optional.of("x")).without(ends)));
+    assertThat(Changes.between(DEMO, fewer).list())
+        .containsExactly(
+            new Change.RowsRemoved(KILN, ends, rows.at(ends)),
+            new Change.CellChanged(KILN, NAME, 0, rows.cell(1, NAME), Optional.of("x")));
+  }
+
+  @Test
+  void rowsThatMovedAreToldAsGoneAndCome() {
+    Rows rows = DEMO.rows().of(KILN);
+    List<Stretch> first = List.of(new Stretch(0, 1));
+    List<Stretch> last = List.of(new Stretch(rows.count() - 1, 1));
+    Draft moved =
+        DEMO.withRows(DEMO.rows().with(KILN, r -> r.without(first).with(last, r.at(first))));
+    assertLeadsThereAndBack(DEMO, moved);
+    assertThat(Changes.between(DEMO, moved).list())
+        .containsExactly(
+            new Change.RowsRemoved(KILN, first, rows.at(first)),
+            new Change.RowsAdded(KILN, last, rows.at(first)));
+  }
+
+  @Test
+  void rowsTakenBackAreTheSameOnesAsBefore() {
+    Rows rows = DEMO.rows().of(KILN);
+    List<Stretch> first = List.of(new Stretch(0, 1));
+    Draft fewer = DEMO.withRows(DEMO.rows().with(KILN, r -> r.without(first)));
+    Draft again = Changes.between(DEMO, fewer).inverse().applyTo(fewer);
+    for (int row = 0; row < rows.count(); row++) {
+      assertThat(again.rows().of(KILN).id(row)).isEqualTo(rows.id(row));
+    }
+  }
+
+  /** Rows of other origin, as of a file read again, are the same where they hold the same. */
+  @Test
+  void rowsReadAgainAreComparedByWhatTheyHold() {
+    Rows rows = DEMO.rows().of(KILN);
+    List<FieldId> fields = DEMO.design().table(KILN).fieldIds();
+    var texts = new ArrayList<List<Optional<String>>>();
+    for (int row = 0; row < rows.count(); row++) {
+      texts.add(rows.row(row, fields));
+    }
+    Draft same = DEMO.withRows(DEMO.rows().with(KILN, r -> Rows.of(fields, texts)));
+    assertThat(Changes.between(DEMO, same).isEmpty()).isTrue();
+    texts.remove(1);
+    Draft fewer = DEMO.withRows(DEMO.rows().with(KILN, r -> Rows.of(fields, texts)));
+    List<Stretch> second = List.of(new Stretch(1, 1));
+    assertThat(Changes.between(DEMO, fewer).list())
+        .containsExactly(new Change.RowsRemoved(KILN, second, rows.at(second)));
   }
 
   @Test
@@ -204,7 +279,9 @@ class ChangesTest {
     assertThat(changes)
         .filteredOn(Change.RelationshipRemoved.class::isInstance)
         .hasSize(DEMO.design().childrenOf(KILN).size());
-    assertThat(changes).contains(new Change.RowsReplaced(KILN, 0, DEMO.rows().of(KILN), Rows.NONE));
+    Rows kilns = DEMO.rows().of(KILN);
+    assertThat(changes)
+        .contains(new Change.RowsRemoved(KILN, List.of(new Stretch(0, kilns.count())), kilns));
     assertThat(changes).filteredOn(Change.TableRemoved.class::isInstance).hasSize(1);
   }
 

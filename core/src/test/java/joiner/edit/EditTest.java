@@ -20,6 +20,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.rows.Rows;
 import org.junit.jupiter.api.Test;
 
 class EditTest {
@@ -195,7 +196,12 @@ class EditTest {
     Draft demo = Pottery.demo();
     Table kiln = demo.design().table(new TableId("kiln"));
     Draft after =
-        ChangeRows.cell(kiln, 1, kiln.field(new FieldId("name")), Optional.of("Small Ann"))
+        ChangeRows.cell(
+                kiln,
+                demo.rows().of(kiln.id()),
+                1,
+                kiln.field(new FieldId("name")),
+                Optional.of("Small Ann"))
             .apply(demo);
     assertThat(after.rows().of(kiln.id()).cell(1, new FieldId("name"))).contains("Small Ann");
     assertThat(
@@ -217,7 +223,8 @@ class EditTest {
     Draft demo = Pottery.demo();
     Table kiln = demo.design().table(new TableId("kiln"));
     var name = new FieldId("name");
-    ChangeRows removal = ChangeRows.removed(kiln, java.util.Set.of(0, 2));
+    ChangeRows removal =
+        ChangeRows.removed(kiln, demo.rows().of(kiln.id()), java.util.Set.of(0, 2));
     Draft after = removal.apply(demo);
     assertThat(removal.name()).isEqualTo("remove 2 rows of Kiln");
     assertThat(after.rows().of(kiln.id()).count()).isEqualTo(2);
@@ -226,5 +233,18 @@ class EditTest {
     assertThat(after.rows().of(kiln.id()).cell(1, name))
         .isEqualTo(demo.rows().of(kiln.id()).cell(3, name));
     assertThat(History.startingWith(demo).after(removal).undone().present()).isEqualTo(demo);
+  }
+
+  @Test
+  void whatWasSaidOfARowHoldsOfThatRowAlsoWhenOthersBeforeItWent() {
+    Draft demo = Pottery.demo();
+    Table kiln = demo.design().table(new TableId("kiln"));
+    Rows rows = demo.rows().of(kiln.id());
+    Field name = kiln.field(new FieldId("name"));
+    Draft fewer = ChangeRows.removed(kiln, rows, java.util.Set.of(0)).apply(demo);
+    Edit second = ChangeRows.cell(kiln, rows, 1, name, Optional.of("Ann"));
+    assertThat(second.apply(fewer).rows().of(kiln.id()).cell(0, name.id())).contains("Ann");
+    Edit first = ChangeRows.cell(kiln, rows, 0, name, Optional.of("Ann"));
+    assertThat(first.apply(fewer)).isEqualTo(fewer);
   }
 }

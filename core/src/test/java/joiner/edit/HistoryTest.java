@@ -18,6 +18,7 @@ import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.Rows;
 import org.junit.jupiter.api.Test;
 
 class HistoryTest {
@@ -64,9 +65,10 @@ class HistoryTest {
         possible.add(ChangeField.required(table, field, !field.required()));
         possible.add(SetUnique.of(table, List.of(field.id()), random.nextBoolean()));
         possible.add(ChangeTable.move(table, field, random.nextInt(table.fields().size())));
-        if (history.present().rows().of(table.id()).count() > 0) {
-          possible.add(ChangeRows.cell(table, 0, field, Optional.of("clay")));
-          possible.add(ChangeRows.removed(table, Set.of(0, 2, 3)));
+        Rows rows = history.present().rows().of(table.id());
+        if (rows.count() > 3) {
+          possible.add(ChangeRows.cell(table, rows, 0, field, Optional.of("clay")));
+          possible.add(ChangeRows.removed(table, rows, Set.of(0, 2, 3)));
         }
       }
       if (!table.fields().isEmpty()) {
@@ -92,7 +94,9 @@ class HistoryTest {
     var name = new FieldId("name");
     History history =
         History.startingWith(demo)
-            .after(ChangeRows.cell(kiln, 0, kiln.field(name), Optional.of("Ann")));
+            .after(
+                ChangeRows.cell(
+                    kiln, demo.rows().of(kiln.id()), 0, kiln.field(name), Optional.of("Ann")));
     assertThat(history.steps().getFirst().changes().list())
         .singleElement()
         .isInstanceOf(Change.CellChanged.class);
@@ -100,13 +104,15 @@ class HistoryTest {
 
   @Test
   void equalEditsAreEqual() {
-    Table kiln = Pottery.demo().design().table(new TableId("kiln"));
+    Draft demo = Pottery.demo();
+    Table kiln = demo.design().table(new TableId("kiln"));
+    Rows rows = demo.rows().of(kiln.id());
     Field name = kiln.field(new FieldId("name"));
     assertThat(ChangeTable.area(kiln, "Ovens")).isEqualTo(ChangeTable.area(kiln, "Ovens"));
     assertThat(ChangeField.required(kiln, name, true))
         .isEqualTo(ChangeField.required(kiln, name, true))
         .isNotEqualTo(ChangeField.required(kiln, name, false));
-    assertThat(ChangeRows.cell(kiln, 1, name, Optional.of("Ann")))
-        .isEqualTo(ChangeRows.cell(kiln, 1, name, Optional.of("Ann")));
+    assertThat(ChangeRows.cell(kiln, rows, 1, name, Optional.of("Ann")))
+        .isEqualTo(ChangeRows.cell(kiln, rows, 1, name, Optional.of("Ann")));
   }
 }

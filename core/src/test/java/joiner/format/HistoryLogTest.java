@@ -25,6 +25,7 @@ import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
+import joiner.rows.Stretch;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -142,7 +143,12 @@ class HistoryLogTest {
     for (int i = 0; i < 5; i++) {
       history =
           history.after(
-              ChangeRows.cell(KILN, 0, KILN.field(new FieldId("name")), Optional.of("Ann " + i)));
+              ChangeRows.cell(
+                  KILN,
+                  DEMO.rows().of(KILN.id()),
+                  0,
+                  KILN.field(new FieldId("name")),
+                  Optional.of("Ann " + i)));
       log.keep(history, "mark " + i);
       String now = Files.readString(file());
       assertThat(now).startsWith(known);
@@ -158,7 +164,10 @@ class HistoryLogTest {
     History history = History.startingWith(DEMO);
     FieldId name = new FieldId("name");
     for (int i = 0; i < 6; i++) {
-      history = history.after(ChangeRows.cell(KILN, 0, KILN.field(name), Optional.of(i + large)));
+      history =
+          history.after(
+              ChangeRows.cell(
+                  KILN, DEMO.rows().of(KILN.id()), 0, KILN.field(name), Optional.of(i + large)));
       log.keep(history, "mark");
       assertThat(Files.size(file())).isLessThanOrEqualTo(HistoryLog.LONGEST);
     }
@@ -187,9 +196,11 @@ class HistoryLogTest {
 
   @Test
   void aTextWhereRowsShouldBeIsRefusedWithItsPlace() throws IOException {
-    var change = new Change.RowsReplaced(KILN.id(), 0, Rows.NONE, Rows.NONE.withRow(Map.of()));
+    var change =
+        new Change.RowsAdded(KILN.id(), List.of(new Stretch(0, 1)), Rows.NONE.withRow(Map.of()));
     String line =
-        JsonText.line(RecordJson.write(change)).replace("\"count\": 1", "\"count\": \"x\"");
+        JsonText.line(RecordJson.write(change))
+            .replaceFirst("\"count\": 1(?=, \"columns)", "\"count\": \"x\"");
     assertThat(line).contains("\"x\"");
     Path file = folder.resolve("x");
     assertThatThrownBy(() -> RecordJson.read(JsonFile.parse(line, file), Change.class, file))

@@ -73,7 +73,7 @@ class EncodedTableTest {
   }
 
   @Test
-  void rowsOfADesignAreEncodedUnderTheirLabels() {
+  void rowsOfADesignAreEncodedUnderTheirNames() {
     FieldId name = new FieldId("name");
     FieldId room = new FieldId("room");
     Table table =
@@ -88,8 +88,8 @@ class EncodedTableTest {
             List.of(
                 List.of(Optional.of("A"), Optional.of("Attic")),
                 List.of(Optional.of("B"), Optional.empty())));
-    EncodedTable encoded = EncodedTable.of(table, List.of(room, name), rows);
-    assertThat(encoded.headers()).containsExactly("Room", "Name");
+    EncodedTable encoded = EncodedTable.of(new TableRows(table, List.of(room, name), rows));
+    assertThat(encoded.headers()).containsExactly("room", "name");
     assertThat(encoded.row(0)).containsExactly("Attic", "A");
     assertThat(encoded.row(1)).containsExactly("", "B");
   }

@@ -6,12 +6,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class RowsTest {
@@ -127,5 +131,42 @@ class RowsTest {
     var samples = new SampleRows(Map.of(bare.id(), kilns("a", "1", "b", "2")));
     assertThat(samples.count()).isEqualTo(2);
     assertThat(samples.without(bare.id()).count()).isZero();
+  }
+
+  /** Whatever is taken out: put back in its places it gives the same rows with the same ids. */
+  @Property(tries = 300)
+  void rowsTakenOutAndPutBackAreTheSameOnes(@ForAll List<@IntRange(max = 2) Integer> marks) {
+    String[] cells =
+        IntStream.range(0, 2 * marks.size()).mapToObj(i -> "c" + i).toArray(String[]::new);
+    Rows rows = kilns(cells);
+    List<Stretch> places =
+        Stretch.of(IntStream.range(0, marks.size()).filter(row -> marks.get(row) == 0));
+    Rows out = rows.at(places);
+    Rows rest = rows.without(places);
+    assertThat(out.count() + rest.count()).isEqualTo(rows.count());
+    Rows again = rest.with(places, out);
+    assertThat(again).isEqualTo(rows);
+    for (int row = 0; row < rows.count(); row++) {
+      RowId id = rows.id(row);
+      assertThat(again.id(row)).isEqualTo(id);
+      assertThat(again.place(id)).hasValue(row);
+      boolean gone = marks.get(row) == 0;
+      assertThat(rest.place(id).isPresent()).isEqualTo(!gone);
+      assertThat(out.place(id).isPresent()).isEqualTo(gone);
+    }
+  }
+
+  @Test
+  void placesAreFewStretches() {
+    assertThat(Stretch.of(IntStream.of(0, 1, 2, 5, 7, 8)))
+        .containsExactly(new Stretch(0, 3), new Stretch(5, 1), new Stretch(7, 2));
+    assertThat(Stretch.of(IntStream.empty())).isEmpty();
+    List<Stretch> two = List.of(new Stretch(1, 2), new Stretch(4, 1));
+    assertThat(Stretch.count(two)).isEqualTo(3);
+    assertThat(Stretch.fit(two, 5)).isTrue();
+    assertThat(Stretch.fit(two, 4)).isFalse();
+    assertThat(Stretch.fit(List.of(new Stretch(1, 2), new Stretch(2, 1)), 9)).isFalse();
+    assertThatThrownBy(() -> new Stretch(0, 0)).hasMessageContaining("0 rows from 0");
+    assertThatThrownBy(() -> new Stretch(-1, 1)).hasMessageContaining("1 rows from -1");
   }
 }

@@ -158,7 +158,7 @@ class ValueReaderTest {
 
   @Test
   void anEncodedTableGivesItsTextsBack() {
-    EncodedTable encoded = EncodedTable.of(KILN, KILN.fieldIds(), ROWS);
+    EncodedTable encoded = EncodedTable.of(TableRows.of(KILN, ROWS));
     assertThat(encoded.rows()).isEqualTo(3);
     assertThat(encoded.columns()).hasSize(2);
     for (int row = 0; row < 3; row++) {

@@ -160,7 +160,10 @@ public record LiveDesign(Draft draft, List<String> notices) {
         throws SQLException {
       for (int i = 0; i < fields.size(); i++) {
         String cell = text(row, i + 1, fields.get(i));
-        if (cell != null && cell.isEmpty()) {
+        if (cell == null) {
+          continue;
+        }
+        if (cell.isEmpty()) {
           empty.merge(fields.get(i).name(), 1L, Long::sum);
         }
         builder.cell(i, cell);

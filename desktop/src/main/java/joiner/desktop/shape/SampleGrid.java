@@ -67,7 +67,7 @@ public final class SampleGrid {
     Set<Integer> gone = Set.copyOf(chosen());
     Optional<Table> table = shownTable.flatMap(bench.design()::find);
     if (!gone.isEmpty() && table.isPresent()) {
-      bench.apply(ChangeRows.removed(table.get(), gone));
+      bench.apply(ChangeRows.removed(table.get(), rows, gone));
       bench.tellDone(texts.get("rows.removed", gone.size()), texts.get("undo"));
     }
   }
@@ -157,7 +157,7 @@ public final class SampleGrid {
         row -> rows.cell(row, field.id()).orElse(""),
         (row, text) -> {
           Optional<String> typed = Optional.of(text).filter(t -> !t.isEmpty());
-          bench.apply(ChangeRows.cell(bench.design().table(table), row, field, typed));
+          bench.apply(ChangeRows.cell(bench.design().table(table), rows, row, field, typed));
         });
     return column;
   }

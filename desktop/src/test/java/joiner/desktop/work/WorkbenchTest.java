@@ -57,7 +57,13 @@ class WorkbenchTest {
 
   private static void rename(Workbench bench, String name) {
     Table kiln = bench.design().table(KILN);
-    bench.apply(ChangeRows.cell(kiln, 0, kiln.field(new FieldId("name")), Optional.of(name)));
+    bench.apply(
+        ChangeRows.cell(
+            kiln,
+            bench.draft().rows().of(KILN),
+            0,
+            kiln.field(new FieldId("name")),
+            Optional.of(name)));
   }
 
   private static String firstKiln(Draft draft) {

@@ -16,62 +16,97 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.function.Consumer;
-import joiner.model.Field;
+import java.util.stream.Stream;
 import joiner.model.Table;
+import joiner.rows.RowSource;
 import joiner.rows.Rows;
+import joiner.rows.TableSink;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads the rows of a table from delimited text in whatever dialect its resource states; a missing
- * value is NULL. Usual quotes are read by the fast library, escapes and the like by the tolerant
- * one.
+ * The rows of a table in delimited text of whatever dialect its resource states; a missing value is
+ * NULL. Usual quotes are read by the fast library, escapes and the like by the tolerant one. No
+ * more than a line is held.
  */
-final class CsvRows {
+final class RowsFile implements RowSource {
   /** Far beyond what fits in memory, so that only memory limits a cell or a row. */
   private static final int NO_LIMIT = Integer.MAX_VALUE / 4;
 
   private static final char BYTE_ORDER_MARK = '\uFEFF';
 
+  private final Content content;
   private final Table table;
   private final RowsForm form;
   private final Path shownAs;
+  private final Consumer<String> notices;
   private final int[] withoutForm;
   private final int[] emptyTexts;
 
-  private CsvRows(Table table, RowsForm form, Path shownAs) {
+  /** Where the bytes are. */
+  interface Content {
+    /** The bytes from the first on; whoever asks closes them. */
+    InputStream open() throws IOException;
+  }
+
+  /**
+   * Rows that stand in a text.
+   *
+   * @param shownAs the file named in errors
+   * @param notices gets at each pass a sentence for everything that could not be taken as meant
+   */
+  RowsFile(Content content, Path shownAs, Table table, RowsForm form, Consumer<String> notices) {
+    this.content = content;
     this.table = table;
     this.form = form;
     this.shownAs = shownAs;
+    this.notices = notices;
     this.withoutForm = new int[table.fields().size()];
     this.emptyTexts = new int[table.fields().size()];
+  }
+
+  @Override
+  public List<String> headers() {
+    return table.namesOf(table.fieldIds());
+  }
+
+  @Override
+  public OptionalLong count() {
+    return OptionalLong.empty();
+  }
+
+  /** All rows, in memory. */
+  Rows rows() throws IOException {
+    return Rows.of(table.fieldIds(), this);
   }
 
   /** A line of a file with its number, from 1. */
   private record Line(List<String> cells, long number) {}
 
   /**
-   * Reads the rows of a table.
+   * Goes through the rows; a line that is none, or text in another encoding, ends the pass.
    *
-   * @param in the content of the file; it is closed
-   * @param shownAs the file named in errors
-   * @param notices gets a sentence for everything that could not be taken as it was meant
+   * @throws UnreadableFileException if the text is no rows of this table
    */
-  static Rows read(
-      InputStream in, Path shownAs, Table table, RowsForm form, Consumer<String> notices)
-      throws IOException, UnreadableFileException {
-    var reader = new CsvRows(table, form, shownAs);
-    try (in) {
-      Rows rows = form.dialect().isUsual() ? reader.fast(in) : reader.tolerant(in);
-      reader.tell(notices);
-      return rows;
+  @Override
+  public void scan(TableSink sink) throws IOException {
+    Arrays.fill(withoutForm, 0);
+    Arrays.fill(emptyTexts, 0);
+    try (InputStream in = content.open()) {
+      if (form.dialect().isUsual()) {
+        fast(in, sink);
+      } else {
+        tolerant(in, sink);
+      }
+      tell();
     } catch (CsvParseException | UncheckedIOException | CharacterCodingException e) {
       throw new UnreadableFileException(
           shownAs, 0, cause(e) + "; mend the file or save it as UTF-8 CSV again.");
@@ -88,7 +123,7 @@ final class CsvRows {
         : "the CSV cannot be read (" + deepest.getMessage() + ")";
   }
 
-  private Rows fast(InputStream in) throws IOException, UnreadableFileException {
+  private void fast(InputStream in, TableSink sink) throws IOException {
     RowsForm.Dialect dialect = form.dialect();
     var builder =
         CsvReader.builder()
@@ -108,8 +143,9 @@ final class CsvRows {
             .maxRecordSize(NO_LIMIT)
             .build();
     try (CsvReader<CsvRecord> csv = builder.build(unlimited, text(in))) {
-      return rows(
-          csv.stream().map(r -> new Line(r.getFields(), r.getStartingLineNumber())).iterator());
+      Stream<Line> lines =
+          csv.stream().map(r -> new Line(r.getFields(), r.getStartingLineNumber()));
+      show(lines.iterator(), sink);
     }
   }
 
@@ -129,7 +165,7 @@ final class CsvRows {
     return text;
   }
 
-  private Rows tolerant(InputStream in) throws IOException, UnreadableFileException {
+  private void tolerant(InputStream in, TableSink sink) throws IOException {
     RowsForm.Dialect dialect = form.dialect();
     var format =
         CSVFormat.Builder.create()
@@ -141,24 +177,20 @@ final class CsvRows {
             .setIgnoreEmptyLines(table.fields().size() != 1)
             .get();
     try (CSVParser csv = CSVParser.builder().setReader(text(in)).setFormat(format).get()) {
-      var lines = new ArrayList<Line>();
-      for (CSVRecord r : csv) {
-        lines.add(new Line(r.toList(), csv.getCurrentLineNumber()));
-      }
-      return rows(lines.iterator());
+      Stream<Line> lines = csv.stream().map(r -> new Line(r.toList(), csv.getCurrentLineNumber()));
+      show(lines.iterator(), sink);
     }
   }
 
-  private Rows rows(Iterator<Line> lines) throws UnreadableFileException {
+  private void show(Iterator<Line> lines, TableSink sink) throws UnreadableFileException {
     List<Integer> order = order(header(lines));
-    var builder = new Rows.Builder(table.fields().stream().map(Field::id).toList());
+    int[] places = headers().stream().mapToInt(sink::column).toArray();
     while (lines.hasNext()) {
       Line line = lines.next();
       if (!form.dialect().commentRows().contains((int) line.number())) {
-        add(line, order, builder);
+        show(line, order, places, sink);
       }
     }
-    return builder.build();
   }
 
   /** Names of the columns: one or more header lines joined, or the table's own. */
@@ -220,7 +252,7 @@ final class CsvRows {
     return new UnreadableFileException(shownAs, (int) line, message);
   }
 
-  private void add(Line line, List<Integer> order, Rows.Builder builder)
+  private void show(Line line, List<Integer> order, int[] places, TableSink sink)
       throws UnreadableFileException {
     if (line.cells().size() != order.size()) {
       throw problem(
@@ -233,9 +265,12 @@ final class CsvRows {
     }
     for (int i = 0; i < order.size(); i++) {
       int place = order.get(i);
-      builder.cell(place, value(place, line.cells().get(i)));
+      String value = value(place, line.cells().get(i));
+      if (value != null && !value.isEmpty()) {
+        sink.cell(places[place], value);
+      }
     }
-    builder.endRow();
+    sink.endRow(line.number());
   }
 
   private @Nullable String value(int place, String cell) {
@@ -253,7 +288,7 @@ final class CsvRows {
     return spelling.read(cell);
   }
 
-  private void tell(Consumer<String> notices) {
+  private void tell() {
     for (int i = 0; i < table.fields().size(); i++) {
       String where = table.label() + " · " + table.fields().get(i).label();
       if (withoutForm[i] > 0) {
