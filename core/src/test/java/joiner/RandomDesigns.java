@@ -21,12 +21,15 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.IndexId;
+import joiner.model.KeyId;
 import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -188,7 +191,7 @@ public final class RandomDesigns {
         fields,
         some(ids),
         keys(name, fields),
-        named(ids, Index::new),
+        named(ids, this::index),
         chance() ? Optional.of(new Formula("name || ''")) : Optional.empty(),
         rules(),
         Extras.NONE);
@@ -203,12 +206,23 @@ public final class RandomDesigns {
   }
 
   private List<UniqueKey> keys(String table, List<Field> fields) {
-    var keys = new ArrayList<>(named(fields.stream().map(Field::id).toList(), UniqueKey::new));
+    var keys = new ArrayList<>(named(fields.stream().map(Field::id).toList(), this::key));
     if (!fields.isEmpty() && chance()) {
       Field one = pick(fields);
       keys.add(new UniqueKey("uq_" + table + "_" + one.name(), List.of(one.id())));
     }
     return keys;
+  }
+
+  /** A key, by chance under another name than it was made with. */
+  private UniqueKey key(String name, List<FieldId> fields) {
+    UniqueKey key = new UniqueKey(name, fields);
+    return chance() ? key.withId(new KeyId("k" + name)) : key;
+  }
+
+  private Index index(String name, List<FieldId> fields) {
+    Index index = new Index(name, fields);
+    return chance() ? index.withId(new IndexId("i" + name)) : index;
   }
 
   private <T> List<T> named(
@@ -225,7 +239,9 @@ public final class RandomDesigns {
 
   private List<Rule> rules() {
     return chance()
-        ? List.of(new Rule("rule", text(), "name <> ''", text()), new Rule("r2", "R2", text(), ""))
+        ? List.of(
+            new Rule("rule", text(), "name <> ''", text()).withId(new RuleId("first")),
+            new Rule("r2", "R2", text(), ""))
         : List.of();
   }
 

@@ -8,28 +8,57 @@ import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.Index;
+import joiner.model.IndexId;
+import joiner.model.KeyId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.model.UniqueKey;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 
 /** Other ids for the things of a draft; what is not named keeps its own. */
 final class Identities {
   private final Map<TableId, TableId> tables = new HashMap<>();
-  private final Map<TableId, Map<FieldId, FieldId>> fields = new HashMap<>();
+  private final InTables<FieldId> fields = new InTables<>();
+  private final InTables<KeyId> uniqueKeys = new InTables<>();
+  private final InTables<IndexId> indexes = new InTables<>();
+  private final InTables<RuleId> rules = new InTables<>();
   private final Map<RelationshipId, RelationshipId> relationships = new HashMap<>();
+
+  /** Other ids for parts of tables. */
+  private static final class InTables<I> {
+    private final Map<TableId, Map<I, I>> byTable = new HashMap<>();
+
+    void put(TableId table, I from, I to) {
+      byTable.computeIfAbsent(table, id -> new HashMap<>()).put(from, to);
+    }
+
+    I of(TableId table, I part) {
+      return byTable.getOrDefault(table, Map.of()).getOrDefault(part, part);
+    }
+  }
 
   void table(TableId from, TableId to) {
     tables.put(from, to);
   }
 
   void field(TableId table, FieldId from, FieldId to) {
-    fields.computeIfAbsent(table, id -> new HashMap<>()).put(from, to);
+    fields.put(table, from, to);
+  }
+
+  void uniqueKey(TableId table, KeyId from, KeyId to) {
+    uniqueKeys.put(table, from, to);
+  }
+
+  void index(TableId table, IndexId from, IndexId to) {
+    indexes.put(table, from, to);
+  }
+
+  void rule(TableId table, RuleId from, RuleId to) {
+    rules.put(table, from, to);
   }
 
   void relationship(RelationshipId from, RelationshipId to) {
@@ -40,12 +69,8 @@ final class Identities {
     return tables.getOrDefault(table, table);
   }
 
-  private FieldId of(TableId table, FieldId field) {
-    return fields.getOrDefault(table, Map.of()).getOrDefault(field, field);
-  }
-
   List<FieldId> of(TableId table, List<FieldId> some) {
-    return some.stream().map(field -> of(table, field)).toList();
+    return some.stream().map(field -> fields.of(table, field)).toList();
   }
 
   private RelationshipId of(RelationshipId relationship) {
@@ -59,7 +84,7 @@ final class Identities {
     draft
         .rows()
         .byTable()
-        .forEach((table, old) -> rows.put(of(table), old.under(f -> of(table, f))));
+        .forEach((table, old) -> rows.put(of(table), old.under(f -> fields.of(table, f))));
     return new Draft(
         Design.of(
             design.name(),
@@ -75,7 +100,7 @@ final class Identities {
   private Table of(Table table) {
     TableId id = table.id();
     List<Field> renamed =
-        table.fields().stream().map(field -> field.withId(of(id, field.id()))).toList();
+        table.fields().stream().map(field -> field.withId(fields.of(id, field.id()))).toList();
     return new Table(
         of(id),
         table.name(),
@@ -86,10 +111,14 @@ final class Identities {
         of(id, table.kind()),
         renamed,
         of(id, table.primaryKey()),
-        table.uniqueKeys().stream().map(k -> new UniqueKey(k.name(), of(id, k.fields()))).toList(),
-        table.indexes().stream().map(i -> new Index(i.name(), of(id, i.fields()))).toList(),
+        table.uniqueKeys().stream()
+            .map(k -> k.withFields(of(id, k.fields())).withId(uniqueKeys.of(id, k.id())))
+            .toList(),
+        table.indexes().stream()
+            .map(i -> i.withFields(of(id, i.fields())).withId(indexes.of(id, i.id())))
+            .toList(),
         table.rowLabel(),
-        table.rules(),
+        table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),
         table.extras());
   }
 
@@ -97,7 +126,8 @@ final class Identities {
     return switch (kind) {
       case TableKind.Plain plain -> plain;
       case TableKind.Lookup(var sortBy, var retired) ->
-          new TableKind.Lookup(sortBy.map(f -> of(table, f)), retired.map(f -> of(table, f)));
+          new TableKind.Lookup(
+              sortBy.map(f -> fields.of(table, f)), retired.map(f -> fields.of(table, f)));
       case TableKind.Join(var first, var second) -> new TableKind.Join(of(first), of(second));
     };
   }

@@ -1,6 +1,7 @@
 package joiner.compare;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -16,14 +17,18 @@ import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.Relationship;
+import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.model.UniqueKey;
 
 /**
  * Finds which things of two drafts are the same ones: those of one id; of the others those of one
  * name; of tables left on both sides those that share most of their fields' names, and of fields
- * left in a table those whose type nothing else left there has. The last two are guesses.
+ * left in a table those whose type nothing else left there has. The last two are guesses. Rules,
+ * keys and indexes left over are the same if they say the same.
  */
 final class Matching {
   /** Two tables with at least this share of field names in common may be one. */
@@ -68,6 +73,7 @@ final class Matching {
         (left, right) -> {
           identities.table(right.id(), left.id());
           fields(left, right);
+          parts(left, right);
         });
   }
 
@@ -182,6 +188,43 @@ final class Matching {
     }
   }
 
+  /** What a table says beside its fields, which are matched by now. */
+  private void parts(Table left, Table right) {
+    TableId id = right.id();
+    pair(
+        new Marks<>(
+            UniqueKey::id, UniqueKey::name, UniqueKey::fields, k -> identities.of(id, k.fields())),
+        left.uniqueKeys(),
+        right.uniqueKeys(),
+        (l, r) -> identities.uniqueKey(id, r.id(), l.id()));
+    pair(
+        new Marks<>(Index::id, Index::name, Index::fields, i -> identities.of(id, i.fields())),
+        left.indexes(),
+        right.indexes(),
+        (l, r) -> identities.index(id, r.id(), l.id()));
+    pair(
+        new Marks<>(Rule::id, Rule::name, Rule::condition, Rule::condition),
+        left.rules(),
+        right.rules(),
+        (l, r) -> identities.rule(id, r.id(), l.id()));
+  }
+
+  /** By what things are the same ones: first by id, then by name, then by what they say. */
+  private record Marks<T>(
+      Function<T, Object> id,
+      Function<T, Object> name,
+      Function<T, Object> saysHere,
+      Function<T, Object> saysThere) {}
+
+  private static <T> void pair(
+      Marks<T> marks, Collection<T> here, Collection<T> there, BiConsumer<T, T> same) {
+    var left = new ArrayList<>(here);
+    var right = new ArrayList<>(there);
+    pair(left, right, marks.id, same);
+    pair(left, right, marks.name, same);
+    pair(left, right, marks.saysHere, marks.saysThere, same);
+  }
+
   private void guess(Table table, Optional<Field> field, String message) {
     guesses.add(
         new Effect(
@@ -196,13 +239,11 @@ final class Matching {
       TableId child, List<FieldId> childFields, TableId parent, List<FieldId> parentFields) {}
 
   private void relationships() {
-    var here = new ArrayList<>(one.design().relationships());
-    var there = new ArrayList<>(other.design().relationships());
-    BiConsumer<Relationship, Relationship> same =
-        (left, right) -> identities.relationship(right.id(), left.id());
-    pair(here, there, Relationship::id, same);
-    pair(here, there, Relationship::name, same);
-    pair(here, there, Matching::ends, this::endsThere, same);
+    pair(
+        new Marks<>(Relationship::id, Relationship::name, Matching::ends, this::endsThere),
+        one.design().relationships(),
+        other.design().relationships(),
+        (left, right) -> identities.relationship(right.id(), left.id()));
   }
 
   private static Ends ends(Relationship r) {

@@ -74,11 +74,19 @@ final class TableEffects {
     each(
         before.uniqueKeys(),
         after.uniqueKeys(),
-        UniqueKey::name,
+        UniqueKey::id,
         key -> unique(Risk.REFUSES, now, key, " may occur once only."),
         key -> unique(Risk.NONE, old, key, " may repeat."),
-        (one, other) ->
-            unique(Risk.REFUSES, now, other, " may occur once only; the key had other fields."));
+        this::changedKey);
+  }
+
+  private void changedKey(UniqueKey one, UniqueKey other) {
+    if (one.fields().equals(other.fields())) {
+      String named = " are kept unique by " + other.name() + ", before by " + one.name() + ".";
+      unique(Risk.NONE, now, other, named);
+    } else {
+      unique(Risk.REFUSES, now, other, " may occur once only; the key had other fields.");
+    }
   }
 
   private void unique(Risk risk, Table table, UniqueKey key, String says) {
@@ -89,10 +97,16 @@ final class TableEffects {
     each(
         before.indexes(),
         after.indexes(),
-        Index::name,
+        Index::id,
         index -> index(Risk.ADDS, index, " is added."),
         index -> index(Risk.NONE, index, " is removed."),
-        (one, other) -> index(Risk.ADDS, other, " is of other fields."));
+        (one, other) ->
+            index(
+                one.fields().equals(other.fields()) ? Risk.NONE : Risk.ADDS,
+                other,
+                one.fields().equals(other.fields())
+                    ? " was named " + one.name() + " before."
+                    : " is of other fields."));
   }
 
   private void index(Risk risk, Index index, String says) {
@@ -104,7 +118,7 @@ final class TableEffects {
     each(
         before.rules(),
         after.rules(),
-        Rule::name,
+        Rule::id,
         rule -> rule(Risk.REFUSES, rule, " is added: " + rule.condition().text()),
         rule -> rule(Risk.NONE, rule, " is removed."),
         this::changedRule);
@@ -118,7 +132,12 @@ final class TableEffects {
           other,
           (same ? " is written anew and means the same: " : " becomes: ")
               + other.condition().text());
-    } else {
+    }
+    if (!one.name().equals(other.name())) {
+      String named = " is named " + other.name() + " in the database, before " + one.name() + ".";
+      rule(Risk.NONE, other, named);
+    }
+    if (!one.label().equals(other.label()) || !one.message().equals(other.message())) {
       rule(Risk.NONE, other, " has other words.");
     }
   }
@@ -174,18 +193,18 @@ final class TableEffects {
     return fields.isEmpty() ? "nothing" : String.join(" and ", table.labelsOf(fields));
   }
 
-  /** Things with a name that came, went, or are others. */
+  /** Things with an id that came, went, or are others. */
   private static <T> void each(
       Collection<T> before,
       Collection<T> after,
-      Function<T, String> name,
+      Function<T, Object> id,
       Consumer<T> came,
       Consumer<T> went,
       BiConsumer<T, T> changed) {
-    Map<String, T> left = new LinkedHashMap<>();
-    before.forEach(thing -> left.put(name.apply(thing), thing));
+    Map<Object, T> left = new LinkedHashMap<>();
+    before.forEach(thing -> left.put(id.apply(thing), thing));
     for (T thing : after) {
-      T known = left.remove(name.apply(thing));
+      T known = left.remove(id.apply(thing));
       if (known == null) {
         came.accept(thing);
       } else if (!known.equals(thing)) {

@@ -96,7 +96,8 @@ final class TableReconciling {
       present.add(now.id());
       fields.put(field.name(), now);
     }
-    List<Rule> kept = rules();
+    List<Rule> kept =
+        known.rules().stream().filter(rule -> !missing.remove(rules.stored(rule.name()))).toList();
     missing.forEach(
         name -> notices.add("The check " + name + " of " + known.name() + " is not there."));
     TableKind kind = known.kind();
@@ -104,21 +105,48 @@ final class TableReconciling {
       kind = present.contains(id) ? kind : kind.without(id);
     }
     boolean noted = dialect.showsComments();
-    return new Table(
-        known.id(),
-        known.name(),
-        known.label(),
-        known.noun(),
-        noted ? found.comment() : known.description(),
-        known.area(),
-        kind,
-        all,
-        primaryKey(),
-        uniqueKeys(),
-        indexes(),
-        known.rowLabel(),
-        kept,
-        known.extras());
+    Table same =
+        new Table(
+            known.id(),
+            known.name(),
+            known.label(),
+            known.noun(),
+            noted ? found.comment() : known.description(),
+            known.area(),
+            kind,
+            all,
+            primaryKey(),
+            staying(known.uniqueKeys(), UniqueKey::fields, foundKeys(), wantedKeys()),
+            staying(known.indexes(), Index::fields, foundKeysAndIndexes(), wantedIndexes()),
+            known.rowLabel(),
+            kept,
+            known.extras());
+    return withFound(same);
+  }
+
+  /** With the rules, keys and indexes that nobody promised. */
+  private Table withFound(Table table) {
+    Table more = table;
+    for (Rule rule : raised.rules()) {
+      String free = NamingPolicy.free(rule.name(), more.rules().stream().map(Rule::name).toList());
+      more = more.withRuleAdded(rule.withName(free));
+    }
+    for (UniqueKey key : raised.uniqueKeys()) {
+      List<String> columns = raised.namesOf(key.fields());
+      if (!wantedKeys().contains(columns)) {
+        more = more.withUniqueKeyAdded(key.withFields(ids(columns)));
+      }
+    }
+    // An index of the very columns of a foreign key may be one the engine makes by itself.
+    Set<List<String>> references =
+        found.foreignKeys().stream().map(ForeignKey::columns).collect(Collectors.toSet());
+    for (Index index : raised.indexes()) {
+      List<String> columns = raised.namesOf(index.fields());
+      if (!wantedIndexes().contains(columns) && !references.contains(columns)) {
+        more = more.withIndexAdded(index.withFields(ids(columns)));
+      }
+    }
+    return more;
   }
 
   /** A new field; where its id is that of a field that is not there, it is that one renamed. */
@@ -201,20 +229,6 @@ final class TableReconciling {
     return field;
   }
 
-  private List<Rule> rules() {
-    var all = new ArrayList<Rule>();
-    for (Rule rule : known.rules()) {
-      if (!missing.remove(rules.stored(rule.name()))) {
-        all.add(rule);
-      }
-    }
-    for (Rule rule : raised.rules()) {
-      String name = NamingPolicy.free(rule.name(), all.stream().map(Rule::name).toList());
-      all.add(new Rule(name, rule.label(), rule.condition(), rule.message()));
-    }
-    return all;
-  }
-
   private List<FieldId> ids(List<String> stored) {
     return stored.stream().map(name -> Objects.requireNonNull(fields.get(name)).id()).toList();
   }
@@ -255,33 +269,17 @@ final class TableReconciling {
         .collect(Collectors.toSet());
   }
 
-  private List<UniqueKey> uniqueKeys() {
-    Set<List<String>> wanted = promised(promised.uniqueKeys().stream().map(Key::columns).toList());
-    List<UniqueKey> keys = staying(known.uniqueKeys(), UniqueKey::fields, foundKeys(), wanted);
-    for (UniqueKey key : raised.uniqueKeys()) {
-      List<String> columns = raised.namesOf(key.fields());
-      if (!wanted.contains(columns)) {
-        keys.add(new UniqueKey(key.name(), ids(columns)));
-      }
-    }
-    return keys;
+  private Set<List<String>> wantedKeys() {
+    return promised(promised.uniqueKeys().stream().map(Key::columns).toList());
   }
 
-  /** An index of the very columns of a foreign key may be one the engine makes by itself. */
-  private List<Index> indexes() {
-    Set<List<String>> wanted =
-        promised(promised.indexes().stream().map(CatalogIndex::columns).toList());
+  private Set<List<String>> wantedIndexes() {
+    return promised(promised.indexes().stream().map(CatalogIndex::columns).toList());
+  }
+
+  private Set<List<String>> foundKeysAndIndexes() {
     Set<List<String>> is = foundKeys();
     found.indexes().forEach(index -> is.add(index.columns()));
-    Set<List<String>> references =
-        found.foreignKeys().stream().map(ForeignKey::columns).collect(Collectors.toSet());
-    List<Index> indexes = staying(known.indexes(), Index::fields, is, wanted);
-    for (Index index : raised.indexes()) {
-      List<String> columns = raised.namesOf(index.fields());
-      if (!wanted.contains(columns) && !references.contains(columns)) {
-        indexes.add(new Index(index.name(), ids(columns)));
-      }
-    }
-    return indexes;
+    return is;
   }
 }

@@ -9,8 +9,10 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.IndexId;
 import joiner.model.Noun;
 import joiner.model.Rule;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -74,34 +76,33 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     }
   }
 
-  private record NotIndexed(Index index) implements To {
+  private record NotIndexed(IndexId index) implements To {
     @Override
     public Table of(Table table) {
-      return table.withIndexes(table.indexes().stream().filter(i -> !i.equals(index)).toList());
+      return table.withIndexes(
+          table.indexes().stream().filter(i -> !i.id().equals(index)).toList());
     }
   }
 
   private record Ruled(Rule rule) implements To {
     @Override
     public Table of(Table table) {
-      var rules = new ArrayList<>(table.rules());
-      rules.add(rule);
-      return table.withRules(rules);
+      return table.withRuleAdded(rule);
     }
   }
 
-  private record RuledOtherwise(String name, Rule rule) implements To {
+  private record RuledOtherwise(Rule rule) implements To {
     @Override
     public Table of(Table table) {
       return table.withRules(
-          table.rules().stream().map(r -> r.name().equals(name) ? rule : r).toList());
+          table.rules().stream().map(r -> r.id().equals(rule.id()) ? rule : r).toList());
     }
   }
 
-  private record NotRuled(String name) implements To {
+  private record NotRuled(RuleId rule) implements To {
     @Override
     public Table of(Table table) {
-      return table.withRules(table.rules().stream().filter(r -> !r.name().equals(name)).toList());
+      return table.withRules(table.rules().stream().filter(r -> !r.id().equals(rule)).toList());
     }
   }
 
@@ -184,7 +185,8 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
 
   /** Removes an index. */
   public static ChangeTable removeIndex(Table table, Index index) {
-    return new ChangeTable("remove the index " + index.name(), table.id(), new NotIndexed(index));
+    return new ChangeTable(
+        "remove the index " + index.name(), table.id(), new NotIndexed(index.id()));
   }
 
   /** Adds a rule. */
@@ -192,16 +194,14 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     return new ChangeTable("add the rule " + rule.label(), table.id(), new Ruled(rule));
   }
 
-  /** Puts a changed rule in the place of the one of that name. */
-  public static ChangeTable changeRule(Table table, String name, Rule rule) {
-    return new ChangeTable(
-        "change the rule " + rule.label(), table.id(), new RuledOtherwise(name, rule));
+  /** Puts a changed rule in the place of the one with its id. */
+  public static ChangeTable changeRule(Table table, Rule rule) {
+    return new ChangeTable("change the rule " + rule.label(), table.id(), new RuledOtherwise(rule));
   }
 
   /** Removes a rule. */
   public static ChangeTable removeRule(Table table, Rule rule) {
-    return new ChangeTable(
-        "remove the rule " + rule.label(), table.id(), new NotRuled(rule.name()));
+    return new ChangeTable("remove the rule " + rule.label(), table.id(), new NotRuled(rule.id()));
   }
 
   /** Gives a table another note. */

@@ -34,10 +34,8 @@ public record SetUnique(TableId table, List<FieldId> fields, String label, boole
   private Table changed(Table before) {
     var keys = new ArrayList<>(before.uniqueKeys());
     keys.removeIf(key -> key.fields().size() == fields.size() && key.fields().containsAll(fields));
-    if (unique) {
-      keys.add(
-          new UniqueKey(ConstraintNaming.unique(before.name(), before.namesOf(fields)), fields));
-    }
-    return before.withUniqueKeys(keys);
+    Table without = before.withUniqueKeys(keys);
+    String name = ConstraintNaming.unique(before.name(), before.namesOf(fields));
+    return unique ? without.withUniqueKeyAdded(new UniqueKey(name, fields)) : without;
   }
 }

@@ -12,10 +12,12 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.IndexId;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -132,7 +134,9 @@ final class TableJson {
     var indexes = new ArrayList<Index>();
     for (Json json : more.list("indexes")) {
       var index = new Members(json, file, "an index");
-      indexes.add(new Index(index.text("name"), ids(index, "fields", index.texts("fields"), ids)));
+      String name = index.text("name");
+      var id = new IndexId(index.optionalText("id").orElse(name));
+      indexes.add(new Index(id, name, ids(index, "fields", index.texts("fields"), ids)));
     }
     return indexes;
   }
@@ -144,9 +148,10 @@ final class TableJson {
       String name = rule.text("name");
       rules.add(
           new Rule(
+              new RuleId(rule.optionalText("id").orElse(name)),
               name,
               rule.optionalText("label").orElse(NamingPolicy.labelFor(name)),
-              rule.text("condition"),
+              new Formula(rule.text("condition")),
               rule.text("message")));
     }
     return rules;
@@ -284,14 +289,22 @@ final class TableJson {
     }
   }
 
+  /** A thing with its name, and its id where that is another. */
+  static Json.Obj named(String id, String name) {
+    var json = new Json.Obj();
+    if (!id.equals(name)) {
+      json.put("id", id);
+    }
+    return json.put("name", name);
+  }
+
   private static Json write(Table table, Index index) {
-    return new Json.Obj()
-        .put("name", index.name())
+    return named(index.id().value(), index.name())
         .put("fields", Json.Arr.of(table.namesOf(index.fields())));
   }
 
   private static Json write(Rule rule) {
-    var json = new Json.Obj().put("name", rule.name());
+    Json.Obj json = named(rule.id().value(), rule.name());
     if (!rule.label().equals(NamingPolicy.labelFor(rule.name()))) {
       json.put("label", rule.label());
     }

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import joiner.model.FieldId;
+import joiner.model.KeyId;
 import joiner.model.Table;
 import joiner.model.UniqueKey;
 import joiner.naming.ConstraintNaming;
@@ -43,7 +44,9 @@ final class UniqueKeysJson {
       var named = new Members(json, file, "a unique key");
       List<String> fields = named.texts("fields");
       if (stated.remove(fields)) {
-        keys.add(new UniqueKey(named.text("name"), TableJson.ids(named, "fields", fields, ids)));
+        String name = named.text("name");
+        var id = new KeyId(named.optionalText("id").orElse(name));
+        keys.add(new UniqueKey(id, name, TableJson.ids(named, "fields", fields, ids)));
       }
     }
     List<String> names = more.texts("uniqueNames"); // As designs of the first format name them.
@@ -57,7 +60,9 @@ final class UniqueKeysJson {
   }
 
   private static String free(String name, List<UniqueKey> keys) {
-    return NamingPolicy.free(name, keys.stream().map(UniqueKey::name).toList());
+    var taken = new HashSet<String>();
+    keys.forEach(key -> taken.addAll(List.of(key.name(), key.id().value())));
+    return NamingPolicy.free(name, taken);
   }
 
   private static String usualName(String table, List<String> fields) {
@@ -104,8 +109,7 @@ final class UniqueKeysJson {
               table.uniqueKeys().stream()
                   .<Json>map(
                       key ->
-                          new Json.Obj()
-                              .put("name", key.name())
+                          TableJson.named(key.id().value(), key.name())
                               .put("fields", Json.Arr.of(table.namesOf(key.fields()))))
                   .toList(),
               0));

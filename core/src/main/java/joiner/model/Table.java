@@ -59,9 +59,9 @@ public record Table(
       requireAll(name, "sort order", ids, lookup.sortBy().stream().toList());
       requireAll(name, "mark of retired rows", ids, lookup.retired().stream().toList());
     }
-    requireDistinct(name, "unique key", uniqueKeys, UniqueKey::name);
-    requireDistinct(name, "index", indexes, Index::name);
-    requireDistinct(name, "rule", rules, Rule::name);
+    requireDistinct(name, "unique key", uniqueKeys, UniqueKey::name, UniqueKey::id);
+    requireDistinct(name, "index", indexes, Index::name, Index::id);
+    requireDistinct(name, "rule", rules, Rule::name, Rule::id);
   }
 
   private static HashSet<FieldId> distinctFields(String table, List<Field> fields) {
@@ -91,10 +91,11 @@ public record Table(
   }
 
   private static <T> void requireDistinct(
-      String table, String what, List<T> things, Function<T, String> name) {
+      String table, String what, List<T> things, Function<T, String> name, Function<T, ?> id) {
     var names = new HashSet<String>();
+    var ids = new HashSet<Object>();
     for (T thing : things) {
-      if (!names.add(name.apply(thing))) {
+      if (!names.add(name.apply(thing)) || !ids.add(id.apply(thing))) {
         throw new IllegalArgumentException(
             "table " + table + " has " + what + " " + name.apply(thing) + " twice");
       }
@@ -207,9 +208,7 @@ public record Table(
 
   /** The same table with a field added at the end. */
   public Table withFieldAdded(Field field) {
-    var all = new ArrayList<>(fields);
-    all.add(field);
-    return withFields(all);
+    return withFields(withLast(fields, field));
   }
 
   public Table withFields(List<Field> other) {
@@ -374,18 +373,38 @@ public record Table(
         extras);
   }
 
+  /** The same table with a unique key added at the end, under an id that no other has. */
+  public Table withUniqueKeyAdded(UniqueKey key) {
+    List<String> taken = uniqueKeys.stream().map(other -> other.id().value()).toList();
+    return withUniqueKeys(
+        withLast(uniqueKeys, key.withId(new KeyId(Taken.free(key.id().value(), taken)))));
+  }
+
+  /** The same table with a rule added at the end, under an id that no other has. */
+  public Table withRuleAdded(Rule rule) {
+    List<String> taken = rules.stream().map(other -> other.id().value()).toList();
+    return withRules(
+        withLast(rules, rule.withId(new RuleId(Taken.free(rule.id().value(), taken)))));
+  }
+
   /**
    * The same table with an index added at the end, under the first free name that begins with its
-   * own; the same where there is one of the very same fields.
+   * own and an id that no other has; the same where there is one of the very same fields.
    */
   public Table withIndexAdded(Index index) {
     if (indexes.stream().anyMatch(there -> there.fields().equals(index.fields()))) {
       return this;
     }
-    var all = new ArrayList<>(indexes);
-    String name = Taken.free(index.name(), indexes.stream().map(Index::name).toList());
-    all.add(new Index(name, index.fields()));
-    return withIndexes(all);
+    List<String> taken = indexes.stream().map(other -> other.id().value()).toList();
+    var id = new IndexId(Taken.free(index.id().value(), taken));
+    String free = Taken.free(index.name(), indexes.stream().map(Index::name).toList());
+    return withIndexes(withLast(indexes, new Index(id, free, index.fields())));
+  }
+
+  private static <T> List<T> withLast(List<T> things, T last) {
+    var all = new ArrayList<>(things);
+    all.add(last);
+    return all;
   }
 
   public Table withRowLabel(Optional<Formula> other) {

@@ -14,7 +14,10 @@ import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.IndexId;
+import joiner.model.KeyId;
 import joiner.model.RelationshipId;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
@@ -37,6 +40,14 @@ class ComparisonTest {
         .design()
         .relationships()
         .forEach(r -> identities.relationship(r.id(), new RelationshipId("other " + r.id())));
+    for (Table table : draft.design().tables()) {
+      TableId id = table.id();
+      table
+          .uniqueKeys()
+          .forEach(k -> identities.uniqueKey(id, k.id(), new KeyId("other_" + k.id())));
+      table.indexes().forEach(i -> identities.index(id, i.id(), new IndexId("other_" + i.id())));
+      table.rules().forEach(r -> identities.rule(id, r.id(), new RuleId("other_" + r.id())));
+    }
     return identities.of(draft);
   }
 

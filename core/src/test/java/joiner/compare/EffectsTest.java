@@ -30,6 +30,7 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.model.UniqueKey;
 import joiner.rows.Rows;
 import org.junit.jupiter.api.Test;
 
@@ -149,16 +150,51 @@ class EffectsTest {
     assertThat(said(Effects.between(ruled, DEMO)))
         .containsExactly("none The rule Roomy of Kiln is removed.");
     Draft stricter =
-        ChangeTable.changeRule(with, "roomy", rule.withCondition(new Formula("litres > 60")))
-            .apply(ruled);
+        ChangeTable.changeRule(with, rule.withCondition(new Formula("litres > 60"))).apply(ruled);
     assertThat(said(Effects.between(ruled, stricter)))
         .containsExactly("refuses The rule Roomy of Kiln becomes: litres > 60");
-    Draft worded = ChangeTable.changeRule(with, "roomy", rule.withMessage("Small!")).apply(ruled);
+    Draft worded = ChangeTable.changeRule(with, rule.withMessage("Small!")).apply(ruled);
     assertThat(said(Effects.between(ruled, worded)))
         .containsExactly("none The rule Roomy of Kiln has other words.");
     Draft renamed = ChangeField.rename(with, with.field(LITRES), "Volume", "volume").apply(ruled);
     assertThat(said(Effects.between(ruled, renamed)))
         .contains("none The rule Roomy of Kiln is written anew and means the same: volume > 50");
+  }
+
+  @Test
+  void whatIsOnlyNamedOtherwiseIsNotToldAsGone() {
+    var rule = new Rule("roomy", "Roomy", "litres > 50", "Too small.");
+    var key = new UniqueKey("uq_kiln_litres", List.of(LITRES));
+    var index = new Index("ix_kiln_litres", List.of(LITRES));
+    Draft one = withKiln(t -> t.withRuleAdded(rule).withUniqueKeyAdded(key).withIndexAdded(index));
+    Table kiln = one.design().table(KILN);
+    var otherKey = new UniqueKey(key.id(), "kiln_litres_once", key.fields());
+    var otherIndex = new Index(index.id(), "kiln_by_litres", index.fields());
+    Draft other =
+        withKiln(
+            t ->
+                kiln.withRules(List.of(rule.withName("large")))
+                    .withUniqueKeys(replaced(kiln.uniqueKeys(), key, otherKey))
+                    .withIndexes(replaced(kiln.indexes(), index, otherIndex)));
+    assertThat(said(Effects.between(one, other)))
+        .containsExactly(
+            "none Kiln: Litres are kept unique by kiln_litres_once, before by uq_kiln_litres.",
+            "none The index kiln_by_litres of Kiln was named ix_kiln_litres before.",
+            "none The rule Roomy of Kiln is named large in the database, before roomy.");
+  }
+
+  private static <T> List<T> replaced(List<T> all, T one, T other) {
+    return all.stream().map(thing -> thing.equals(one) ? other : thing).toList();
+  }
+
+  /** A rule that took a name another had when it was made is still another rule. */
+  @Test
+  void aNewRuleUnderAnOldNameIsAnotherRule() {
+    var rule = new Rule("roomy", "Roomy", "litres > 50", "");
+    Table renamed = kiln().withRuleAdded(rule).withRules(List.of(rule.withName("large")));
+    Table both = renamed.withRuleAdded(new Rule("roomy", "New", "litres > 9", ""));
+    assertThat(both.rules()).extracting(r -> r.id().value()).containsExactly("roomy", "roomy_2");
+    assertThat(both.rules()).extracting(Rule::name).containsExactly("large", "roomy");
   }
 
   @Test

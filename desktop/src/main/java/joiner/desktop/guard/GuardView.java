@@ -30,6 +30,7 @@ import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Rule;
+import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
@@ -48,7 +49,7 @@ public final class GuardView implements StageView {
   private final VBox cards = new VBox(10);
   private final ScrollPane scroll = Parts.scroll(cards);
   private final VBox headLine = new VBox();
-  private final Map<String, RuleCard> byRule = new LinkedHashMap<>();
+  private final Map<RuleId, RuleCard> byRule = new LinkedHashMap<>();
   private Optional<TableId> shown = Optional.empty();
 
   /** Builds the stage. */
@@ -110,13 +111,13 @@ public final class GuardView implements StageView {
       byRule.clear();
       shown = Optional.of(table.id());
     }
-    byRule.keySet().retainAll(table.rules().stream().map(Rule::name).toList());
+    byRule.keySet().retainAll(table.rules().stream().map(Rule::id).toList());
     var nodes = new ArrayList<Node>();
     for (Rule rule : table.rules()) {
-      RuleCard known = byRule.get(rule.name());
+      RuleCard known = byRule.get(rule.id());
       if (known == null) {
         known = new RuleCard(bench, texts, table, rule, rows);
-        byRule.put(rule.name(), known);
+        byRule.put(rule.id(), known);
       } else {
         known.update(table, rule, rows);
       }
@@ -150,7 +151,11 @@ public final class GuardView implements StageView {
         bench.design().tables().stream().flatMap(t -> t.rules().stream()).map(Rule::name).toList();
     String name = NamingPolicy.free(NamingPolicy.nameFor(table.name() + " " + label), names);
     bench.apply(ChangeTable.addRule(table, new Rule(name, label, "", "")));
-    Optional.ofNullable(byRule.get(name)).ifPresent(RuleCard::type);
+    bench.design().table(table.id()).rules().stream()
+        .filter(rule -> rule.name().equals(name))
+        .findFirst()
+        .map(rule -> byRule.get(rule.id()))
+        .ifPresent(RuleCard::type);
   }
 
   private void showSide() {

@@ -161,7 +161,7 @@ final class RuleCard {
   }
 
   private void change(String name, Rule changed) {
-    var edit = ChangeTable.changeRule(table, rule.name(), changed);
+    var edit = ChangeTable.changeRule(table, changed);
     bench.apply(name.isEmpty() ? edit : edit.called(name));
   }
 
