@@ -3,23 +3,27 @@ package joiner.audit;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
+import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -40,7 +44,7 @@ public final class Audit {
   private final Clock clock;
   private final KnownAudit known;
   private final BooleanSupplier cancelled;
-  private final Map<TableId, TypedTable> typed = new HashMap<>();
+  private final FormulaRows typed;
 
   private Audit(Draft draft, Clock clock, KnownAudit known, BooleanSupplier cancelled) {
     this.draft = draft;
@@ -48,6 +52,7 @@ public final class Audit {
     this.clock = clock;
     this.known = known;
     this.cancelled = cancelled;
+    this.typed = new FormulaRows(draft);
   }
 
   /** Which constraint of a table something is known about. */
@@ -100,10 +105,6 @@ public final class Audit {
     return draft.rows().of(table);
   }
 
-  private TypedTable typed(Table table) {
-    return typed.computeIfAbsent(table.id(), id -> new TypedTable(table, rows(id)));
-  }
-
   private TableAudit audit(Table table, List<Relationship> relationships) {
     int count = rows(table.id()).count();
     if (count == 0) {
@@ -131,7 +132,7 @@ public final class Audit {
         () -> {
           var violations = new ArrayList<Violation>();
           var hints = new ArrayList<Hint>();
-          new CellAudit(meaning, field, typed(table)).addTo(violations, hints);
+          new CellAudit(meaning, field, typed.of(table.id())).addTo(violations, hints);
           return new KnownAudit.Found(violations, hints);
         });
   }
@@ -146,7 +147,8 @@ public final class Audit {
         () -> {
           var violations = new ArrayList<Violation>();
           var hints = new ArrayList<Hint>();
-          new KeyAudit(table, typed(table)).addTo(key.name(), key.fields(), violations, hints);
+          new KeyAudit(table, typed.of(table.id()))
+              .addTo(key.name(), key.fields(), violations, hints);
           return new KnownAudit.Found(violations, hints);
         });
   }
@@ -163,7 +165,8 @@ public final class Audit {
         inputs,
         () -> {
           var violations = new ArrayList<Violation>();
-          new ReferenceAudit(design, relationship, typed(child), typed(parent)).addTo(violations);
+          new ReferenceAudit(design, relationship, typed.of(child.id()), typed.of(parent.id()))
+              .addTo(violations);
           return new KnownAudit.Found(violations, List.of());
         });
   }
@@ -178,6 +181,22 @@ public final class Audit {
     return inputs;
   }
 
+  /** What a formula's value hangs on beyond the table's own columns. */
+  private List<Object> far(Reference reference) {
+    var inputs = new ArrayList<Object>();
+    if (reference instanceof FarField far) {
+      for (RelationshipId id : far.over()) {
+        Relationship relationship = design.relationship(id);
+        inputs.add(relationship);
+        inputs.addAll(columns(design.table(relationship.child()), relationship.childFields()));
+        inputs.addAll(columns(design.table(relationship.parent()), relationship.parentFields()));
+      }
+      TableId end = design.relationship(far.over().getLast()).parent();
+      inputs.addAll(columns(design.table(end), List.of(far.field())));
+    }
+    return inputs;
+  }
+
   private KnownAudit.Found rule(Table table, Constraint.Holds meant) {
     Rule rule = meant.rule();
     if (!(meant.condition() instanceof Checked.Sound sound)) {
@@ -186,6 +205,7 @@ public final class Audit {
     }
     List<FieldId> fields = meant.fields();
     var inputs = columns(table, fields);
+    sound.reads().forEach(reference -> inputs.addAll(far(reference)));
     inputs.add(rule);
     inputs.add(rows(table.id()).count());
     inputs.add(sound.readsClock() ? LocalDate.now(clock) : "no clock");
@@ -197,12 +217,11 @@ public final class Audit {
 
   private List<Violation> broken(
       Table table, Rule rule, Checked.Sound sound, List<FieldId> fields) {
-    TypedTable rows = typed(table);
     var evaluator = new Evaluator(clock);
     var broken = new ArrayList<Integer>();
-    for (int row = 0; row < rows.count(); row++) {
+    for (int row = 0; row < rows(table.id()).count(); row++) {
       checkStopped(row);
-      if (isBroken(sound, evaluator, rows, row)) {
+      if (isBroken(sound, evaluator, typed.row(table.id(), row))) {
         broken.add(row + 1);
       }
     }
@@ -225,9 +244,9 @@ public final class Audit {
   }
 
   private static boolean isBroken(
-      Checked.Sound sound, Evaluator evaluator, TypedTable rows, int row) {
+      Checked.Sound sound, Evaluator evaluator, Function<Reference, Value> row) {
     try {
-      return evaluator.evaluate(sound.tree(), rows.row(row)).equals(Value.FALSE);
+      return evaluator.evaluate(sound.tree(), row).equals(Value.FALSE);
     } catch (EvaluationException e) {
       return true; // An engine refuses a row whose rule it cannot compute.
     }

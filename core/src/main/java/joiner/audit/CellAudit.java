@@ -11,6 +11,7 @@ import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.TableId;
 import joiner.rows.ReadValue;
+import joiner.rows.RowValues;
 import joiner.rows.ValueReader;
 
 /** Checks each cell of one field by itself: type, length, presence, list and bounds. */
@@ -18,9 +19,9 @@ final class CellAudit {
   private final TableId table;
   private final Field field;
   private final List<Constraint.OfField> constraints;
-  private final TypedTable rows;
+  private final RowValues rows;
 
-  CellAudit(TableMeaning meaning, Field field, TypedTable rows) {
+  CellAudit(TableMeaning meaning, Field field, RowValues rows) {
     this.table = meaning.table().id();
     this.field = field;
     this.constraints = meaning.constraintsOf(field.id());
@@ -89,7 +90,7 @@ final class CellAudit {
   }
 
   private void values(Constraint.OfValue constraint, List<Violation> violations, List<Hint> hints) {
-    List<Value> column = rows.column(field);
+    List<Value> column = rows.values(field.id());
     var bad = new ArrayList<Integer>();
     for (int row = 0; row < rows.count(); row++) {
       Value value = column.get(row);

@@ -8,13 +8,14 @@ import java.util.Optional;
 import joiner.expression.Value;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import joiner.rows.RowValues;
 
 /** Looks for values of a key that occur more than once; expected time linear in rows. */
 final class KeyAudit {
   private final Table table;
-  private final TypedTable rows;
+  private final RowValues rows;
 
-  KeyAudit(Table table, TypedTable rows) {
+  KeyAudit(Table table, RowValues rows) {
     this.table = table;
     this.rows = rows;
   }

@@ -11,16 +11,17 @@ import joiner.expression.Value;
 import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.rows.RowValues;
 
 /** Looks for rows whose parent is not there (MATCH SIMPLE); expected time linear in rows. */
 final class ReferenceAudit {
   private final Table child;
   private final Table parent;
   private final Relationship relationship;
-  private final TypedTable rows;
-  private final TypedTable parentRows;
+  private final RowValues rows;
+  private final RowValues parentRows;
 
-  ReferenceAudit(Design design, Relationship relationship, TypedTable rows, TypedTable parentRows) {
+  ReferenceAudit(Design design, Relationship relationship, RowValues rows, RowValues parentRows) {
     this.child = design.table(relationship.child());
     this.parent = design.table(relationship.parent());
     this.relationship = relationship;

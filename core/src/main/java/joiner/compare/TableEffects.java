@@ -12,25 +12,33 @@ import java.util.function.Function;
 import joiner.change.TableFacts;
 import joiner.expression.Formula;
 import joiner.meaning.Renaming;
+import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Rule;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.model.UniqueKey;
 
 /** Tells what became of what a table says beside its fields. */
 final class TableEffects {
+  private final Design before;
+  private final Design after;
   private final Table old;
   private final Table now;
   private final List<Effect> effects = new ArrayList<>();
 
-  private TableEffects(Table old, Table now) {
-    this.old = old;
-    this.now = now;
+  private TableEffects(Design before, Design after, TableId id) {
+    this.before = before;
+    this.after = after;
+    this.old = before.table(id);
+    this.now = after.table(id);
   }
 
-  static List<Effect> of(Table old, Table now, TableFacts before, TableFacts after) {
-    var table = new TableEffects(old, now);
+  /** What became of a table of two designs, which says something else than before. */
+  static List<Effect> of(
+      Design one, Design other, TableId id, TableFacts before, TableFacts after) {
+    var table = new TableEffects(one, other, id);
     table.names(before, after);
     table.keys(before, after);
     table.indexes(before, after);
@@ -144,7 +152,7 @@ final class TableEffects {
 
   /** The condition as it was, with the names the fields have now. */
   private Formula carried(Rule rule) {
-    return Renaming.carry(old, now.withRules(List.of(rule))).rules().getFirst().condition();
+    return Renaming.carry(rule.condition(), before, old, after);
   }
 
   private void rule(Risk risk, Rule rule, String says) {

@@ -27,6 +27,7 @@ import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -368,6 +369,15 @@ final class TableLowering {
 
   /** Whether the engine keeps a condition on the rows of this table. */
   Support support(Expression condition) {
+    Optional<FarField> far =
+        condition.reads().stream()
+            .filter(FarField.class::isInstance)
+            .map(FarField.class::cast)
+            .findFirst();
+    if (far.isPresent()) {
+      return new Support.Impossible(
+          "a check sees one row of one table, and this reads " + far.get().name());
+    }
     Optional<InCheck> refused =
         dialect.refusedInChecks().stream()
             .sorted()

@@ -4,6 +4,7 @@ import java.util.Optional;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -118,7 +119,7 @@ public record ChangeField(String name, TableId table, FieldId field, To to) impl
     }
     Table after = before.withField(field, f -> changed);
     boolean renamed = !changed.name().equals(old.name());
-    return draft.withDesign(
-        draft.design().withTable(table, t -> renamed ? Renaming.carry(before, after) : after));
+    Design design = draft.design().withTable(table, t -> after);
+    return draft.withDesign(renamed ? Renaming.carry(draft.design(), design) : design);
   }
 }

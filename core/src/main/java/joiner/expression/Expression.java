@@ -36,8 +36,21 @@ public sealed interface Expression {
   /** A value written out. */
   record Literal(Value value, Kind kind, Place place) implements Expression {}
 
-  /** A name as it was written; the type check finds out what it refers to. */
-  record Name(String text, Place place) implements Expression {}
+  /**
+   * A name as it was written; the type check finds out what it refers to.
+   *
+   * @param path the name itself, last; before it what leads to the row that has it
+   */
+  record Name(List<String> path, Place place) implements Expression {
+    public Name {
+      path = List.copyOf(path);
+    }
+
+    /** All of it, with points between. */
+    String text() {
+      return String.join(".", path);
+    }
+  }
 
   /** Something of the row that the scope knows; made by the type check from {@link Name}. */
   record FieldRef(Reference to, Place place) implements Expression {}

@@ -35,7 +35,7 @@ public final class Formula {
 
   /** The formula that reads what has that name. */
   public static Formula naming(String name) {
-    return new Formula(SqlText.iso().write(new Expression.Name(name, Place.NOWHERE)));
+    return new Formula(SqlText.iso().write(new Expression.Name(List.of(name), Place.NOWHERE)));
   }
 
   /** As it was typed. */
@@ -82,14 +82,14 @@ public final class Formula {
    * what cannot be read.
    *
    * @param scope in which its names mean something now
-   * @param name what each reference is to be called
+   * @param path what each reference is to be called
    */
-  public Formula renamed(Scope scope, Function<Reference, String> name) {
+  public Formula renamed(Scope scope, Function<Reference, List<String>> path) {
     if (!(parsed() instanceof Parsed.Tree read)) {
       return this;
     }
     var changes = new TreeMap<Integer, Change>(Comparator.reverseOrder());
-    collect(read.tree(), scope, name, changes);
+    collect(read.tree(), scope, path, changes);
     var changed = new StringBuilder(text);
     changes
         .values()
@@ -97,16 +97,23 @@ public final class Formula {
     return changes.isEmpty() ? this : new Formula(changed.toString());
   }
 
+  /** Whether it reads anything of another row than its own. */
+  public boolean reachesOut() {
+    return parsed() instanceof Parsed.Tree read
+        && Walk.any(read.tree(), e -> e instanceof Expression.Name name && name.path().size() > 1);
+  }
+
   private record Change(Span at, String to) {}
 
   private static void collect(
       Expression tree,
       Scope scope,
-      Function<Reference, String> name,
+      Function<Reference, List<String>> path,
       Map<Integer, Change> changes) {
     if (tree instanceof Expression.Name written) {
-      Optional<Reference> reference = scope.find(written.text());
-      Optional<String> other = reference.map(name).filter(to -> !to.equals(reference.get().name()));
+      Optional<Reference> reference = scope.find(written.path());
+      Optional<List<String>> other =
+          reference.map(path).filter(to -> !to.equals(reference.get().path()));
       other.ifPresent(
           to -> {
             Span at = written.place().span();
@@ -114,7 +121,7 @@ public final class Formula {
             changes.put(at.start(), new Change(at, sql));
           });
     }
-    Walk.parts(tree).forEach(part -> collect(part, scope, name, changes));
+    Walk.parts(tree).forEach(part -> collect(part, scope, path, changes));
   }
 
   private Parsed parsed() {

@@ -111,7 +111,8 @@ final class Lexer {
 
   private Token sign() {
     for (String sign :
-        List.of("<>", "<=", ">=", "||", "!=", "=", "<", ">", "+", "-", "*", "/", "(", ")", ",")) {
+        List.of(
+            "<>", "<=", ">=", "||", "!=", "=", "<", ">", "+", "-", "*", "/", "(", ")", ",", ".")) {
       if (text.startsWith(sign, at)) {
         at += sign.length();
         if (sign.equals("!=")) {

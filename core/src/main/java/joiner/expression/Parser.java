@@ -260,8 +260,7 @@ final class Parser {
         yield new Expression.Literal(new Value.Text(token.text()), Kind.TEXT, token.place());
       }
       case QUOTED_NAME -> {
-        at++;
-        yield new Expression.Name(token.text(), token.place());
+        yield name(token);
       }
       case WORD -> word(token);
       case SIGN -> bracket(token);
@@ -316,8 +315,24 @@ final class Parser {
     if (RESERVED.contains(upper)) {
       throw unexpected("a value was expected");
     }
+    return name(token);
+  }
+
+  /** A name, and after points what it leads to. */
+  private Expression name(Token token) {
     at++;
-    return new Expression.Name(token.text(), token.place());
+    var path = new ArrayList<>(List.of(token.text()));
+    Place place = token.place();
+    while (acceptSign(".")) {
+      Token next = peek();
+      if (next.type() != Token.Type.WORD && next.type() != Token.Type.QUOTED_NAME) {
+        throw unexpected("after the point the name of a field was expected");
+      }
+      at++;
+      path.add(next.text());
+      place = place.to(next.place());
+    }
+    return new Expression.Name(path, place);
   }
 
   private Optional<Expression> wordLiteral(Token token, String upper, Token following) {

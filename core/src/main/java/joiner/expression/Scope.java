@@ -33,4 +33,21 @@ public interface Scope {
 
   /** What a name refers to: the one written just so, else one that differs only by case. */
   Optional<Reference> find(String name);
+
+  /** All names that lead to another row, in their order. */
+  default Collection<String> ways() {
+    return List.of();
+  }
+
+  /** The names of the row that a name leads to, such as a parent's; found like others. */
+  default Optional<Scope> over(String way) {
+    return Optional.empty();
+  }
+
+  /** What a path refers to. */
+  default Optional<Reference> find(List<String> path) {
+    return path.size() == 1
+        ? find(path.getFirst())
+        : over(path.getFirst()).flatMap(scope -> scope.find(path.subList(1, path.size())));
+  }
 }

@@ -41,8 +41,8 @@ public class SqlText {
   public final String write(Expression tree) {
     return switch (tree) {
       case Expression.Literal e -> literal(e.value());
-      case Expression.Name e -> quoteName.apply(e.text());
-      case Expression.FieldRef e -> quoteName.apply(e.to().name());
+      case Expression.Name e -> path(e.path());
+      case Expression.FieldRef e -> path(e.to().path());
       case Expression.Now e -> now(e.kind());
       case Expression.Not e -> "NOT " + within(e.operand(), Binding.NOT);
       case Expression.Negate e -> "-" + within(e.operand(), Binding.PRIMARY);
@@ -77,6 +77,10 @@ public class SqlText {
       case Expression.Extract e -> extract(e);
       case Expression.ToText e -> toText(e);
     };
+  }
+
+  private String path(List<String> names) {
+    return names.stream().map(quoteName).collect(Collectors.joining("."));
   }
 
   /** A value written out. */

@@ -3,6 +3,7 @@ package joiner.expression;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -82,16 +83,32 @@ final class TypeCheck {
   }
 
   private Typed field(Expression.Name e) {
-    Optional<Reference> found = scope.find(e.text());
+    Optional<Reference> found = scope.find(e.path());
     if (found.isEmpty()) {
-      problem(
-          e,
-          scope.names().isEmpty()
-              ? standsAlone(e.text())
-              : "There is no field " + e.text() + " in " + scope.label() + suggestion(e.text()));
+      problem(e, scope.names().isEmpty() ? standsAlone(e.text()) : unknown(scope, e.path()));
       return new Typed(e, Kind.NULL);
     }
     return new Typed(new Expression.FieldRef(found.get(), e.place()), found.get().type());
+  }
+
+  /** Names the first step of a path that leads nowhere. */
+  private static String unknown(Scope scope, List<String> path) {
+    String name = path.getFirst();
+    if (path.size() == 1) {
+      return "There is no field "
+          + name
+          + " in "
+          + scope.label()
+          + suggestion(name, "its fields are", scope.names());
+    }
+    Optional<Scope> next = scope.over(name);
+    if (next.isPresent()) {
+      return unknown(next.get(), path.subList(1, path.size()));
+    }
+    String nowhere = name + " leads to no other row from " + scope.label();
+    return scope.ways().isEmpty()
+        ? nowhere + "; nothing does."
+        : nowhere + suggestion(name, "these do:", scope.ways());
   }
 
   /** A whole number is as wide as it has to be; beyond 64 bits it is a number like any other. */
@@ -182,10 +199,10 @@ final class TypeCheck {
     return new Expression.Literal(new Value.Text(text), Kind.TEXT, place);
   }
 
-  private String suggestion(String name) {
-    return Spelling.nearest(name, scope.names())
+  private static String suggestion(String name, String those, Collection<String> names) {
+    return Spelling.nearest(name, names)
         .map(near -> "; did you mean " + near + "?")
-        .orElseGet(() -> "; its fields are " + String.join(", ", scope.names()) + ".");
+        .orElseGet(() -> "; " + those + " " + String.join(", ", names) + ".");
   }
 
   /** Where there are no fields to name, as in a default, a word is a slip of another sort. */
@@ -538,7 +555,7 @@ final class TypeCheck {
 
   /** Called as the scope calls it. */
   private String shown(Expression.Name name) {
-    return scope.find(name.text()).map(Reference::name).orElse(name.text());
+    return scope.find(name.path()).map(Reference::name).orElse(name.text());
   }
 
   private void problem(Expression e, String message) {

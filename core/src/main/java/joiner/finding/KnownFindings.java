@@ -19,7 +19,7 @@ public final class KnownFindings {
   /** A finding with the place of its check in the list. */
   record Numbered(int check, Finding finding) {}
 
-  private record Known(Table table, Rows rows, List<Numbered> findings) {}
+  private record Known(TableMeaning meaning, Rows rows, List<Numbered> findings) {}
 
   private record KnownLink(Relationship link, Table child, Table parent, List<Numbered> findings) {}
 
@@ -66,8 +66,9 @@ public final class KnownFindings {
     for (Table table : design.design().tables()) {
       Rows rows = design.rows(table);
       Known before = known.get(table.id());
-      boolean holds = before != null && before.table == table && before.rows == rows;
-      Known now = holds ? before : new Known(table, rows, check.apply(design.meaning(table), rows));
+      TableMeaning meaning = design.meaning(table);
+      boolean holds = before != null && before.meaning == meaning && before.rows == rows;
+      Known now = holds ? before : new Known(meaning, rows, check.apply(meaning, rows));
       next.put(table.id(), now);
       now.findings.forEach(numbered -> byCheck.get(numbered.check).add(numbered.finding));
     }

@@ -9,7 +9,7 @@ import joiner.model.TableId;
 /**
  * What a whole design says, table by table. Each table is worked out when it is first asked for;
  * what is known of a table is taken over by the design after the next change, as long as the table
- * is the same. May be used by several threads.
+ * is the same and hangs on no other. May be used by several threads.
  */
 public final class Meaning {
   private final Design design;
@@ -34,7 +34,8 @@ public final class Meaning {
     var meaning = new Meaning(other);
     known.forEach(
         (id, table) -> {
-          if (other.find(id).filter(now -> now == table.table()).isPresent()) {
+          boolean same = other.find(id).filter(now -> now == table.table()).isPresent();
+          if (same && !table.reachesOut()) {
             meaning.known.put(id, table);
           }
         });
@@ -48,6 +49,6 @@ public final class Meaning {
 
   /** What the table with that id says; an unknown one is a caller's mistake. */
   public TableMeaning of(TableId table) {
-    return known.computeIfAbsent(table, id -> TableMeaning.of(design.table(id)));
+    return known.computeIfAbsent(table, id -> TableMeaning.of(design, design.table(id)));
   }
 }

@@ -7,7 +7,6 @@ import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.model.Table;
-import joiner.rows.RowValues;
 import joiner.rows.Rows;
 
 /**
@@ -16,15 +15,19 @@ import joiner.rows.Rows;
 public final class RowLabels {
   private final Table table;
   private final Rows rows;
-  private final RowValues values;
+  private final FormulaRows values;
   private final Optional<Checked> label;
   private final Evaluator evaluator;
 
-  /** Labels of those rows. */
-  public RowLabels(TableMeaning meaning, Rows rows, Clock clock) {
+  /**
+   * Labels of the rows of a table.
+   *
+   * @param values the rows of its design
+   */
+  public RowLabels(TableMeaning meaning, FormulaRows values, Clock clock) {
     this.table = meaning.table();
-    this.rows = rows;
-    this.values = new RowValues(table, rows);
+    this.rows = values.of(table.id()).rows();
+    this.values = values;
     this.evaluator = new Evaluator(clock);
     this.label = meaning.rowLabel();
   }
@@ -44,7 +47,7 @@ public final class RowLabels {
 
   private String evaluate(Checked.Sound sound, int row) {
     try {
-      return Evaluator.show(evaluator.evaluate(sound.tree(), values.row(row)));
+      return Evaluator.show(evaluator.evaluate(sound.tree(), values.row(table.id(), row)));
     } catch (EvaluationException e) {
       return "";
     }

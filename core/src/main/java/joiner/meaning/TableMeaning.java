@@ -9,6 +9,8 @@ import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
+import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
@@ -25,9 +27,9 @@ public final class TableMeaning {
   private final Optional<Checked> rowLabel;
   private final Map<FieldId, Checked> defaults = new LinkedHashMap<>();
 
-  private TableMeaning(Table table) {
+  private TableMeaning(Table table, Scope scope) {
     this.table = table;
-    this.scope = new TableScope(table);
+    this.scope = scope;
     this.keys = keys(table);
     table.fields().forEach(f -> ofFields.put(f.id(), FieldConstraints.of(table, f)));
     this.rules =
@@ -52,7 +54,18 @@ public final class TableMeaning {
 
   /** What a table says that belongs to no design yet; otherwise ask {@link Draft#meaning()}. */
   public static TableMeaning of(Table table) {
-    return new TableMeaning(table);
+    return new TableMeaning(table, new TableScope(table));
+  }
+
+  /** What a table of a design says. */
+  static TableMeaning of(Design design, Table table) {
+    return new TableMeaning(table, new TableScope(design, table));
+  }
+
+  /** Whether it hangs on other tables too. */
+  boolean reachesOut() {
+    return table.rules().stream().anyMatch(rule -> rule.condition().reachesOut())
+        || table.rowLabel().filter(Formula::reachesOut).isPresent();
   }
 
   public Table table() {
@@ -89,14 +102,21 @@ public final class TableMeaning {
     return Optional.ofNullable(defaults.get(field));
   }
 
-  /** The fields of the row that a formula reads, in order of first use. */
+  /**
+   * The fields of the row that a formula reads, in order of first use; those by which it reads
+   * other rows are among them.
+   */
   public static List<FieldId> fieldsOf(Checked.Sound formula) {
-    return formula.reads().stream().map(TableMeaning::fieldOf).toList();
+    return formula.reads().stream()
+        .flatMap(reference -> fieldsOf(reference).stream())
+        .distinct()
+        .toList();
   }
 
-  private static FieldId fieldOf(Reference reference) {
+  private static List<FieldId> fieldsOf(Reference reference) {
     return switch (reference) {
-      case OwnField own -> own.field();
+      case OwnField own -> List.of(own.field());
+      case FarField far -> far.from();
       default -> throw new IllegalArgumentException(reference.name() + " is no field of a table");
     };
   }

@@ -243,7 +243,12 @@ public final class Design {
     Table changed = change.apply(table(id));
     var all = new ArrayList<Table>(tables.size());
     tables.values().forEach(table -> all.add(table.id().equals(id) ? changed : table));
-    return of(name, title, description, areas, all, relationships.values(), extras);
+    return withTables(all);
+  }
+
+  /** The same design with other tables, in another order perhaps. */
+  public Design withTables(Collection<Table> other) {
+    return of(name, title, description, areas, other, relationships.values(), extras);
   }
 
   /**

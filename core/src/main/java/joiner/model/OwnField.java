@@ -1,5 +1,6 @@
 package joiner.model;
 
+import java.util.List;
 import joiner.expression.Reference;
 import joiner.expression.ValueType;
 
@@ -11,6 +12,11 @@ import joiner.expression.ValueType;
  * @param type what is known of its values
  */
 public record OwnField(FieldId field, String name, ValueType type) implements Reference {
+  @Override
+  public List<String> path() {
+    return List.of(name);
+  }
+
   /** A field as formulas of its table read it. */
   public static OwnField of(Field field) {
     return new OwnField(field.id(), field.name(), field.type().valueType());

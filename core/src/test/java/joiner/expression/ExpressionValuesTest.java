@@ -407,7 +407,8 @@ class ExpressionValuesTest {
 
   private static String renamed(String text, Map<String, String> names) {
     return new Formula(text)
-        .renamed(TableMeaning.of(TABLE).scope(), to -> names.getOrDefault(to.name(), to.name()))
+        .renamed(
+            TableMeaning.of(TABLE).scope(), to -> List.of(names.getOrDefault(to.name(), to.name())))
         .text();
   }
 

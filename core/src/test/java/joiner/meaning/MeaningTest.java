@@ -92,13 +92,18 @@ class MeaningTest {
             .withField(HEAT.id(), f -> f.withName("x"))
             .withField(PEAK.id(), f -> f.withName("heat"))
             .withField(HEAT.id(), f -> f.withName("peak"));
-    Table carried = Renaming.carry(before, after);
+    Table carried = carried(before, after);
     assertThat(carried.rules().getFirst().condition().text()).isEqualTo("heat >= peak");
     assertThat(carried.rowLabel().orElseThrow().text()).isEqualTo("CAST(peak AS VARCHAR)");
-    Table without = Renaming.carry(before, before.withoutField(HEAT.id()));
+    Table without = carried(before, before.withoutField(HEAT.id()));
     assertThat(without.rules().getFirst().condition().text())
         .as("what reads a field that is gone stays as typed")
         .isEqualTo("peak >= heat");
+  }
+
+  private static Table carried(Table before, Table after) {
+    Design design = Design.empty("d", "D").withTableAdded(before);
+    return Renaming.carry(design, design.withTable(before.id(), t -> after)).table(before.id());
   }
 
   @Test

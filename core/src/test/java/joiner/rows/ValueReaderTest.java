@@ -3,14 +3,17 @@ package joiner.rows;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import joiner.Pottery;
 import joiner.expression.Evaluator;
 import joiner.expression.Formula;
 import joiner.expression.Value;
 import joiner.expression.Width;
+import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
 import joiner.meaning.RowLabels;
-import joiner.meaning.TableMeaning;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -133,14 +136,20 @@ class ValueReaderTest {
   @Test
   void aRowIsNamedByItsLabelElseByItsKeyElseByItsPlace() {
     Table labelled = KILN.withRowLabel(Optional.of(new Formula("'Kiln ' || name")));
-    var labels = new RowLabels(TableMeaning.of(labelled), ROWS, Pottery.CLOCK);
+    RowLabels labels = labels(labelled);
     assertThat(labels.of(0)).isEqualTo("Kiln Ember");
     assertThat(labels.of(1)).isEqualTo("2");
-    var keys = new RowLabels(TableMeaning.of(KILN), ROWS, Pottery.CLOCK);
+    RowLabels keys = labels(KILN);
     assertThat(keys.of(0)).isEqualTo("1");
     assertThat(keys.of(2)).isEqualTo("row 3");
     Table faulty = KILN.withRowLabel(Optional.of(new Formula("nonsense ||")));
-    assertThat(new RowLabels(TableMeaning.of(faulty), ROWS, Pottery.CLOCK).of(0)).isEqualTo("1");
+    assertThat(labels(faulty).of(0)).isEqualTo("1");
+  }
+
+  private static RowLabels labels(Table table) {
+    Design design = Design.empty("d", "D").withTableAdded(table);
+    var draft = new Draft(design, new SampleRows(Map.of(table.id(), ROWS)));
+    return new RowLabels(draft.meaning().of(table), new FormulaRows(draft), Pottery.CLOCK);
   }
 
   @Test
@@ -150,7 +159,7 @@ class ValueReaderTest {
         .isEqualTo("1");
     assertThat(values.row(1).apply(OwnField.of(KILN.fieldNamed("name").orElseThrow())))
         .isEqualTo(Value.NULL);
-    assertThat(values.values(KILN.fields().getLast())).hasSize(3);
+    assertThat(values.values(KILN.fieldIds().getLast())).hasSize(3);
     var elsewhere = OwnField.of(Field.of("nowhere", "Nowhere", new FieldType.Date()));
     org.assertj.core.api.Assertions.assertThatThrownBy(() -> values.row(0).apply(elsewhere))
         .hasMessageContaining("nowhere");

@@ -180,7 +180,7 @@ final class RuleCard {
       case Checked.Sound sound -> {
         condition.pseudoClassStateChanged(ERROR, false);
         judged.getChildren().setAll(badges(sound));
-        tried.ask(new RuleTrial.Question(meaning, rows, sound, bench.clock()));
+        tried.ask(new RuleTrial.Question(bench.draft(), table.id(), sound, bench.clock()));
       }
     }
   }

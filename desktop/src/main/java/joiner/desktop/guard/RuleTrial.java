@@ -4,15 +4,21 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import java.util.function.Function;
 import joiner.desktop.work.Progress;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
+import joiner.expression.Formula;
+import joiner.expression.Reference;
 import joiner.expression.Value;
+import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
 import joiner.meaning.RowLabels;
 import joiner.meaning.TableMeaning;
+import joiner.model.FarField;
 import joiner.model.Table;
-import joiner.rows.RowValues;
+import joiner.model.TableId;
 import joiner.rows.Rows;
 
 /**
@@ -32,15 +38,30 @@ record RuleTrial(
     boolean readsClock) {
   private static final int EXAMPLES = 2;
 
-  /** A rule and the rows to try it on. */
-  record Question(TableMeaning meaning, Rows rows, Checked.Sound rule, Clock clock) {
-    Table table() {
-      return meaning.table();
+  /** A rule of a table and the rows to try it on. */
+  record Question(Draft draft, TableId id, Checked.Sound rule, Clock clock) {
+    private Table table() {
+      return draft.design().table(id);
+    }
+
+    private Rows rows() {
+      return draft.rows().of(id);
+    }
+
+    /** Whether other tables than this have a say. */
+    private boolean reachesOut() {
+      return rule.reads().stream().anyMatch(FarField.class::isInstance)
+          || table().rowLabel().filter(Formula::reachesOut).isPresent();
     }
 
     /** Whether another question has the same answer; looks at no cell. */
     boolean isSame(Question other) {
-      return rows == other.rows
+      boolean sameAround =
+          !reachesOut()
+              || (draft.design() == other.draft.design() && draft.rows() == other.draft.rows());
+      return id.equals(other.id)
+          && sameAround
+          && rows() == other.rows()
           && table().fields().equals(other.table().fields())
           && table().rowLabel().equals(other.table().rowLabel())
           && rule.tree().equals(other.rule.tree());
@@ -50,8 +71,9 @@ record RuleTrial(
   /** Tries a rule; ends early where that is no longer wanted. */
   static RuleTrial of(Question question, Progress progress) {
     Rows rows = question.rows();
-    var values = new RowValues(question.table(), rows);
-    var labels = new RowLabels(question.meaning(), rows, question.clock());
+    var values = new FormulaRows(question.draft());
+    TableMeaning meaning = question.draft().meaning().of(question.id());
+    var labels = new RowLabels(meaning, values, question.clock());
     var evaluator = new Evaluator(question.clock());
     var passing = new ArrayList<String>();
     var refused = new ArrayList<String>();
@@ -60,11 +82,12 @@ record RuleTrial(
       if (row % 1024 == 0 && progress.stopped()) {
         throw new CancellationException();
       }
-      boolean passes = passes(evaluator, question.rule(), values, row);
+      Function<Reference, Value> seen = values.row(question.id(), row);
+      boolean passes = passes(evaluator, question.rule(), seen);
       passed += passes ? 1 : 0;
       List<String> examples = passes ? passing : refused;
       if (examples.size() < EXAMPLES) {
-        examples.add(labels.of(row) + ": " + seen(question.rule(), values, row));
+        examples.add(labels.of(row) + ": " + seen(question.rule(), seen));
       }
     }
     return new RuleTrial(
@@ -72,19 +95,19 @@ record RuleTrial(
   }
 
   private static boolean passes(
-      Evaluator evaluator, Checked.Sound rule, RowValues values, int row) {
+      Evaluator evaluator, Checked.Sound rule, Function<Reference, Value> row) {
     try {
-      return !evaluator.evaluate(rule.tree(), values.row(row)).equals(Value.FALSE);
+      return !evaluator.evaluate(rule.tree(), row).equals(Value.FALSE);
     } catch (EvaluationException e) {
       return false; // An engine refuses a row whose rule it cannot compute.
     }
   }
 
-  private static String seen(Checked.Sound rule, RowValues values, int row) {
+  private static String seen(Checked.Sound rule, Function<Reference, Value> row) {
     return String.join(
         " · ",
         rule.reads().stream()
-            .map(values.row(row))
+            .map(row)
             .map(v -> v instanceof Value.Null ? "empty" : Evaluator.show(v))
             .toList());
   }
