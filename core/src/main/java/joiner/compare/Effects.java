@@ -59,7 +59,7 @@ public final class Effects {
       case Change.TableAdded(Table table, int place) -> added(table);
       case Change.TableRemoved(Table table, int place) -> removed(table);
       case Change.TableChanged(TableId table, var old, var now) ->
-          effects.addAll(TableEffects.of(before.design(), after.design(), table, old, now));
+          effects.addAll(TableEffects.of(before, after, table, old, now));
       case Change.FieldAdded(TableId table, Field field, int place) -> added(table, field);
       case Change.FieldRemoved(TableId table, Field field, int place) -> removed(table, field);
       case Change.FieldChanged(TableId table, Field old, Field now) ->

@@ -10,9 +10,12 @@ import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import joiner.change.TableFacts;
+import joiner.expression.Checked;
 import joiner.expression.Formula;
+import joiner.expression.Kernel;
+import joiner.expression.Scope;
+import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
-import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Rule;
@@ -22,22 +25,21 @@ import joiner.model.UniqueKey;
 
 /** Tells what became of what a table says beside its fields. */
 final class TableEffects {
-  private final Design before;
-  private final Design after;
+  private final Draft before;
+  private final Draft after;
   private final Table old;
   private final Table now;
   private final List<Effect> effects = new ArrayList<>();
 
-  private TableEffects(Design before, Design after, TableId id) {
+  private TableEffects(Draft before, Draft after, TableId id) {
     this.before = before;
     this.after = after;
-    this.old = before.table(id);
-    this.now = after.table(id);
+    this.old = before.design().table(id);
+    this.now = after.design().table(id);
   }
 
-  /** What became of a table of two designs, which says something else than before. */
-  static List<Effect> of(
-      Design one, Design other, TableId id, TableFacts before, TableFacts after) {
+  /** What became of a table of two drafts, which says something else than before. */
+  static List<Effect> of(Draft one, Draft other, TableId id, TableFacts before, TableFacts after) {
     var table = new TableEffects(one, other, id);
     table.names(before, after);
     table.keys(before, after);
@@ -134,7 +136,7 @@ final class TableEffects {
 
   private void changedRule(Rule one, Rule other) {
     if (!one.condition().equals(other.condition())) {
-      boolean same = carried(one).equals(other.condition());
+      boolean same = meansTheSame(one, other);
       rule(
           same ? Risk.NONE : Risk.REFUSES,
           other,
@@ -150,9 +152,14 @@ final class TableEffects {
     }
   }
 
-  /** The condition as it was, with the names the fields have now. */
-  private Formula carried(Rule rule) {
-    return Renaming.carry(rule.condition(), before, old, after);
+  /** Whether the condition as it was, with the names of now, says what is said now. */
+  private boolean meansTheSame(Rule one, Rule other) {
+    Formula carried = Renaming.carry(one.condition(), before.design(), old, after.design());
+    Scope scope = after.meaning().of(now).scope();
+    return carried.equals(other.condition())
+        || (carried.condition(scope) instanceof Checked.Sound was
+            && other.condition().condition(scope) instanceof Checked.Sound is
+            && Kernel.same(was.tree(), is.tree()));
   }
 
   private void rule(Risk risk, Rule rule, String says) {

@@ -153,6 +153,12 @@ class EffectsTest {
         ChangeTable.changeRule(with, rule.withCondition(new Formula("litres > 60"))).apply(ruled);
     assertThat(said(Effects.between(ruled, stricter)))
         .containsExactly("refuses The rule Roomy of Kiln becomes: litres > 60");
+    Draft turned =
+        ChangeTable.changeRule(with, rule.withCondition(new Formula("NOT 50.0 >= litres")))
+            .apply(ruled);
+    assertThat(said(Effects.between(ruled, turned)))
+        .containsExactly(
+            "none The rule Roomy of Kiln is written anew and means the same: NOT 50.0 >= litres");
     Draft worded = ChangeTable.changeRule(with, rule.withMessage("Small!")).apply(ruled);
     assertThat(said(Effects.between(ruled, worded)))
         .containsExactly("none The rule Roomy of Kiln has other words.");
