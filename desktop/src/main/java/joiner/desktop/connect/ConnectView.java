@@ -1,10 +1,9 @@
 package joiner.desktop.connect;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
+import java.util.stream.IntStream;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -26,52 +25,34 @@ import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
-import joiner.desktop.work.Computed;
-import joiner.desktop.work.Lane;
-import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
-import joiner.edit.Relating;
-import joiner.model.Design;
-import joiner.model.Relationship;
 import joiner.model.Table;
-import joiner.model.TableId;
 import org.kordamp.ikonli.feather.Feather;
 
 /** The stage Connect: the map, what it is focused on, and the relationship chosen. */
 public final class ConnectView implements StageView {
-  private static final int FARTHEST = 3;
-
   private final Workbench bench;
+  private final ConnectModel model;
   private final Texts texts = Texts.beside(ConnectView.class);
   private final MapView map;
   private final ComboBox<Integer> focus = new ComboBox<>();
   private final Button relate = Parts.button("", () -> {});
   private final StackPane main;
   private final RelationshipSheet sheet;
-  private final Computed<Drawn, MapLayout> layout;
   private final WhenSeen seen = new WhenSeen(this::layOut);
   private final Label state = Parts.prose("", "card");
-
-  /** What is drawn. */
-  private record Drawn(Design design, Set<TableId> tables) {}
 
   /** Builds the stage. */
   public ConnectView(Workbench bench) {
     this.bench = bench;
+    this.model = new ConnectModel(bench, texts);
     this.map = new MapView(bench.selectionProperty()::set);
     this.sheet = new RelationshipSheet(bench, texts);
     var tools = tools();
     StackPane.setAlignment(tools, Pos.BOTTOM_LEFT);
     StackPane.setMargin(tools, new Insets(0, 0, 14, 16));
-    this.layout =
-        new Computed<>(
-            bench.runner(),
-            texts.get("layout.working"),
-            Lane.WORKING,
-            Drawn::equals,
-            (drawn, progress) -> MapLayout.of(drawn.design(), drawn.tables()));
-    layout.answerProperty().subscribe(this::showLayout);
+    model.layoutProperty().subscribe(this::showLayout);
     state.setId("map-state");
     StackPane.setAlignment(state, Pos.TOP_LEFT);
     StackPane.setMargin(state, new Insets(12, 12, 0, 16));
@@ -95,7 +76,7 @@ public final class ConnectView implements StageView {
 
   @Override
   public void shown(boolean visible) {
-    layout.look(visible);
+    model.look(visible);
     seen.look(visible);
     sheet.look(visible);
   }
@@ -142,12 +123,18 @@ public final class ConnectView implements StageView {
   }
 
   private HBox tools() {
-    focus.getItems().setAll(0, 1, 2, FARTHEST);
+    focus.getItems().setAll(IntStream.rangeClosed(0, ConnectModel.FARTHEST).boxed().toList());
     focus.setValue(0);
     focus.setId("focus");
     focus.setAccessibleText(texts.get("focus"));
     focus.setConverter(new ShownAs<>(this::focusWords));
-    focus.valueProperty().subscribe(value -> seen.changed());
+    focus
+        .valueProperty()
+        .subscribe(
+            value -> {
+              model.stepsProperty().set(value);
+              seen.changed();
+            });
     relate.setId("relate");
     relate.setOnAction(event -> pickParent());
     var fit = Parts.button(texts.get("fit"), map::fit);
@@ -177,7 +164,7 @@ public final class ConnectView implements StageView {
           relate.setTooltip(new Tooltip(texts.get("relate.hint", t.label())));
           map.reveal(t.id());
         });
-    if (focus.getValue() > 0) {
+    if (model.stepsProperty().get() > 0) {
       seen.changed();
     }
   }
@@ -189,40 +176,10 @@ public final class ConnectView implements StageView {
         List.copyOf(bench.design().tables()),
         Optional.empty(),
         Table::label,
-        this::relate);
-  }
-
-  private void relate(Table parent) {
-    if (bench.table().isPresent()) {
-      Table child = bench.table().get();
-      var before = bench.design().parentsOf(child.id());
-      bench.apply(() -> Relating.link(bench.design(), child, parent));
-      bench.design().parentsOf(child.id()).stream()
-          .filter(link -> !before.contains(link))
-          .findFirst()
-          .ifPresent(link -> bench.selectionProperty().set(Selection.of(child.id(), link.id())));
-    }
+        model::relate);
   }
 
   private void layOut() {
-    Design design = bench.design();
-    layout.ask(new Drawn(design, shown(design)));
-  }
-
-  private Set<TableId> shown(Design design) {
-    Integer steps = focus.getValue();
-    if (steps == null || steps == 0 || bench.table().isEmpty()) {
-      return new HashSet<>(design.tables().stream().map(Table::id).toList());
-    }
-    Set<TableId> reached = new HashSet<>(Set.of(bench.table().get().id()));
-    for (int step = 0; step < steps; step++) {
-      var before = Set.copyOf(reached);
-      for (Relationship r : design.relationships()) {
-        if (before.contains(r.child()) || before.contains(r.parent())) {
-          reached.addAll(List.of(r.child(), r.parent()));
-        }
-      }
-    }
-    return reached;
+    model.layOut();
   }
 }

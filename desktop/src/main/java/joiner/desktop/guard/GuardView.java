@@ -1,16 +1,14 @@
 package joiner.desktop.guard;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import joiner.ddl.Lowered;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -20,21 +18,9 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
-import joiner.edit.ChangeTable;
-import joiner.engine.Dialect;
-import joiner.engine.Dialects;
-import joiner.engine.Support;
-import joiner.expression.Checked;
 import joiner.finding.Topic;
-import joiner.meaning.Constraint;
-import joiner.meaning.TableMeaning;
-import joiner.model.Field;
-import joiner.model.Rule;
 import joiner.model.RuleId;
 import joiner.model.Table;
-import joiner.model.TableId;
-import joiner.naming.NamingPolicy;
-import joiner.rows.Rows;
 
 /**
  * The stage Guard: the rules of a table as cards, each with the rows that pass and those refused.
@@ -42,6 +28,7 @@ import joiner.rows.Rows;
 public final class GuardView implements StageView {
   private final Workbench bench;
   private final Texts texts = Texts.beside(GuardView.class);
+  private final GuardModel model;
   private final VBox main = new VBox();
   private final VBox side = new VBox();
   private final WhenSeen seen = new WhenSeen(this::show);
@@ -49,12 +36,12 @@ public final class GuardView implements StageView {
   private final VBox cards = new VBox(10);
   private final ScrollPane scroll = Parts.scroll(cards);
   private final VBox headLine = new VBox();
-  private final Map<RuleId, RuleCard> byRule = new LinkedHashMap<>();
-  private Optional<TableId> shown = Optional.empty();
+  private Map<RuleModel, RuleCard> byRule = new HashMap<>();
 
   /** Builds the stage. */
   public GuardView(Workbench bench) {
     this.bench = bench;
+    this.model = new GuardModel(bench, texts);
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -77,50 +64,44 @@ public final class GuardView implements StageView {
   public void shown(boolean visible) {
     seen.look(visible);
     sideSeen.look(visible);
-    byRule.values().forEach(card -> card.look(visible));
+    model.look(visible);
   }
 
   @Override
   public List<Command> commands() {
-    return bench.table().stream()
+    return model.table().stream()
         .map(table -> Command.of(texts.get("new.in", table.label()), () -> add(table)))
         .toList();
   }
 
   private void show() {
-    Optional<Table> table = bench.table();
+    Optional<Table> table = model.table();
+    showCards();
     if (table.isEmpty()) {
       main.getChildren()
           .setAll(
               Parts.label(texts.get("empty.title"), "title"),
               Parts.prose(texts.get("empty.why"), "muted"));
-      shown = Optional.empty();
     } else {
       headLine.getChildren().setAll(head(table.get()));
-      showCards(table.get());
       main.getChildren().setAll(headLine, scroll);
     }
     showSide();
   }
 
   /** Cards of rules that are still there stay, so that nobody who types in one is disturbed. */
-  private void showCards(Table table) {
-    Rows rows = bench.draft().rows().of(table.id());
-    if (!shown.equals(Optional.of(table.id()))) {
-      byRule.values().forEach(card -> card.look(false));
-      byRule.clear();
-      shown = Optional.of(table.id());
-    }
-    byRule.keySet().retainAll(table.rules().stream().map(Rule::id).toList());
+  private void showCards() {
+    Map<RuleModel, RuleCard> before = byRule;
+    byRule = new HashMap<>();
     var nodes = new ArrayList<Node>();
-    for (Rule rule : table.rules()) {
-      RuleCard known = byRule.get(rule.id());
+    for (RuleModel rule : model.rules()) {
+      RuleCard known = before.get(rule);
       if (known == null) {
-        known = new RuleCard(bench, texts, table, rule, rows);
-        byRule.put(rule.id(), known);
+        known = new RuleCard(rule, texts);
       } else {
-        known.update(table, rule, rows);
+        known.update();
       }
+      byRule.put(rule, known);
       nodes.add(known.node());
     }
     if (nodes.isEmpty()) {
@@ -140,92 +121,50 @@ public final class GuardView implements StageView {
             Parts.shortened(texts.get("title", table.noun().indefinite()), "title"),
             "Rule",
             Glossary.meaning("Rule")),
-        Parts.label(texts.get("counts", table.rules().size(), fieldRules(table).size()), "muted"),
+        Parts.label(
+            texts.get("counts", table.rules().size(), model.demands(table).size()), "muted"),
         Parts.spring(),
         add);
   }
 
   private void add(Table table) {
-    String label = texts.get("new.label", table.rules().size() + 1);
-    var names =
-        bench.design().tables().stream().flatMap(t -> t.rules().stream()).map(Rule::name).toList();
-    String name = NamingPolicy.free(NamingPolicy.nameFor(table.name() + " " + label), names);
-    bench.apply(ChangeTable.addRule(table, new Rule(name, label, "", "")));
-    bench.design().table(table.id()).rules().stream()
-        .filter(rule -> rule.name().equals(name))
-        .findFirst()
-        .map(rule -> byRule.get(rule.id()))
-        .ifPresent(RuleCard::type);
+    RuleId added = model.add(table);
+    byRule.forEach(
+        (rule, card) -> {
+          if (rule.rule().id().equals(added)) {
+            card.type();
+          }
+        });
   }
 
   private void showSide() {
-    if (bench.table().isEmpty()) {
+    if (model.table().isEmpty()) {
       side.getChildren().clear();
       return;
     }
-    Table table = bench.table().get();
+    Table table = model.table().get();
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(texts.get("side.title", table.label()), "title"));
     nodes.add(Parts.prose(texts.get("side.pick"), "muted"));
     nodes.add(Parts.label(texts.get("side.enforce"), "heading"));
-    Dialects.ALL.forEach(dialect -> nodes.add(kept(dialect, table)));
+    model.keeping(table).forEach(keeping -> nodes.add(fact(keeping)));
     nodes.addAll(
         FindingCards.of(
             bench,
             texts.get("findings"),
             f -> f.topic() == Topic.GUARD && f.table().equals(table.id())));
-    List<Node> fields = fieldRules(table);
-    if (!fields.isEmpty()) {
+    List<GuardModel.Demand> demands = model.demands(table);
+    if (!demands.isEmpty()) {
       nodes.add(Parts.label(texts.get("side.fields"), "heading"));
-      nodes.addAll(fields);
+      demands.forEach(d -> nodes.add(Parts.fact(d.field(), texts.get("field.must", d.words()))));
     }
     side.getChildren().setAll(nodes);
   }
 
-  private Node kept(Dialect dialect, Table table) {
-    long all = table.rules().size();
-    long kept =
-        bench.draft().meaning().of(table).rules().stream()
-            .filter(rule -> keeps(dialect, table, rule))
-            .count();
+  private Node fact(GuardModel.Keeping keeping) {
     return Parts.fact(
-        dialect.engine(),
-        kept == all ? texts.get("kept") : texts.get("kept.some", kept, all),
-        kept == all ? "spruce" : "oak");
-  }
-
-  private boolean keeps(Dialect dialect, Table table, Constraint.Holds rule) {
-    return rule.condition() instanceof Checked.Sound sound
-        && Lowered.support(bench.draft(), table.id(), sound, dialect) instanceof Support.Kept;
-  }
-
-  /** What each field demands beside its type, in words. */
-  private List<Node> fieldRules(Table table) {
-    TableMeaning meaning = bench.draft().meaning().of(table);
-    var rules = new ArrayList<Node>();
-    for (Field field : table.fields()) {
-      String demands =
-          meaning.constraintsOf(field.id()).stream()
-              .filter(GuardView::isSaid)
-              .map(Constraint.OfField::demand)
-              .collect(Collectors.joining(", "));
-      if (!demands.isEmpty()) {
-        rules.add(Parts.fact(field.label(), texts.get("field.must", demands)));
-      }
-    }
-    return rules;
-  }
-
-  /** What the type says is seen in Shape. */
-  private static boolean isSaid(Constraint.OfField constraint) {
-    return switch (constraint) {
-      case Constraint.OfType c -> false;
-      case Constraint.Longest c -> false;
-      case Constraint.Required c -> true;
-      case Constraint.Shortest c -> true;
-      case Constraint.Listed c -> true;
-      case Constraint.Bounded c -> true;
-      case Constraint.Matching c -> true;
-    };
+        keeping.engine(),
+        keeping.isAll() ? texts.get("kept") : texts.get("kept.some", keeping.kept(), keeping.all()),
+        keeping.isAll() ? "spruce" : "oak");
   }
 }

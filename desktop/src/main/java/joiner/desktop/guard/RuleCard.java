@@ -13,25 +13,11 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import joiner.ddl.Lowered;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.desktop.work.Answer;
-import joiner.desktop.work.Computed;
-import joiner.desktop.work.Lane;
-import joiner.desktop.work.Workbench;
-import joiner.edit.ChangeTable;
-import joiner.engine.Dialect;
-import joiner.engine.Dialects;
-import joiner.engine.Support;
-import joiner.expression.Checked;
-import joiner.expression.Formula;
-import joiner.expression.Problem;
-import joiner.meaning.TableMeaning;
 import joiner.model.Rule;
-import joiner.model.Table;
-import joiner.rows.Rows;
 
 /**
  * One rule: its condition with errors as it is typed, and the sample rows it lets pass or refuses.
@@ -40,7 +26,7 @@ import joiner.rows.Rows;
 final class RuleCard {
   private static final PseudoClass ERROR = PseudoClass.getPseudoClass("error");
 
-  private final Workbench bench;
+  private final RuleModel model;
   private final Texts texts;
   private final TextField label;
   private final TextArea condition;
@@ -48,27 +34,11 @@ final class RuleCard {
   private final VBox judged = new VBox(4);
   private final VBox trial = new VBox(3);
   private final HBox node;
-  private final Computed<RuleTrial.Question, RuleTrial> tried;
-  private Table table;
-  private TableMeaning meaning;
-  private Rule rule;
-  private Rows rows;
 
-  RuleCard(Workbench bench, Texts texts, Table table, Rule rule, Rows rows) {
-    this.bench = bench;
+  RuleCard(RuleModel model, Texts texts) {
+    this.model = model;
     this.texts = texts;
-    this.table = table;
-    this.meaning = bench.draft().meaning().of(table);
-    this.rule = rule;
-    this.rows = rows;
-    this.tried =
-        new Computed<>(
-            bench.runner(),
-            texts.get("trying", rule.label()),
-            Lane.WORKING,
-            RuleTrial.Question::isSame,
-            RuleTrial::of);
-    tried.answerProperty().subscribe(this::showTrial);
+    Rule rule = model.rule();
     this.label = new TextField(rule.label());
     this.condition = new TextArea(rule.condition().text());
     this.message = new TextField(rule.message());
@@ -79,6 +49,7 @@ final class RuleCard {
     trial.setMinWidth(200);
     this.node = new HBox(16, left, trial);
     node.getStyleClass().add("card");
+    model.trialProperty().subscribe(this::showTrial);
     judge();
   }
 
@@ -87,11 +58,8 @@ final class RuleCard {
   }
 
   /** Shows the rule as it is now, and tries it on the rows as they are now. */
-  void update(Table otherTable, Rule other, Rows otherRows) {
-    table = otherTable;
-    meaning = bench.draft().meaning().of(otherTable);
-    rule = other;
-    rows = otherRows;
+  void update() {
+    Rule rule = model.rule();
     TypedText.show(label, rule.label());
     TypedText.show(condition, rule.condition().text());
     TypedText.show(message, rule.message());
@@ -103,37 +71,22 @@ final class RuleCard {
     condition.requestFocus();
   }
 
-  /** Says whether somebody looks at the card. */
-  void look(boolean now) {
-    tried.look(now);
-  }
-
   private Node head() {
-    TypedText.settle(
-        label,
-        () -> rule.label(),
-        text -> change(texts.get("undo.label", text), rule.withLabel(text.strip())));
+    TypedText.settle(label, () -> model.rule().label(), model::label);
     label.getStyleClass().add("strong");
     label.setAccessibleText(texts.get("label"));
     HBox.setHgrow(label, Priority.ALWAYS);
-    var remove =
-        Parts.button(
-            texts.get("remove"),
-            () -> {
-              bench.apply(ChangeTable.removeRule(table, rule));
-              bench.tellDone(texts.get("removed", rule.label()), texts.get("undo"));
-            },
-            "plain");
-    remove.setAccessibleText(texts.get("remove.named", rule.label()));
+    var remove = Parts.button(texts.get("remove"), model::remove, "plain");
+    remove.setAccessibleText(texts.get("remove.named", model.rule().label()));
     return Parts.row(8, label, remove);
   }
 
   private TextArea condition() {
     condition.getStyleClass().add("condition");
     condition.setWrapText(true);
-    condition.setPrefRowCount(Math.clamp(rule.condition().text().length() / 34 + 1, 1, 5));
+    condition.setPrefRowCount(Math.clamp(condition.getText().length() / 34 + 1, 1, 5));
     condition.setAccessibleText(texts.get("condition"));
-    condition.setId("condition-" + rule.name());
+    condition.setId("condition-" + model.rule().name());
     condition.textProperty().addListener((property, was, is) -> judge());
     condition.addEventFilter(
         KeyEvent.KEY_PRESSED,
@@ -144,72 +97,61 @@ final class RuleCard {
           }
         });
     TypedText.leaveWithTab(condition);
-    TypedText.settle(
-        condition,
-        () -> rule.condition().text(),
-        text -> change("", rule.withCondition(new Formula(text.strip()))));
+    TypedText.settle(condition, () -> model.rule().condition().text(), model::condition);
     return condition;
   }
 
   private Node message() {
-    TypedText.settle(
-        message, () -> rule.message(), text -> change("", rule.withMessage(text.strip())));
+    TypedText.settle(message, () -> model.rule().message(), model::message);
     message.setPromptText(texts.get("message.prompt"));
     message.setAccessibleText(texts.get("message"));
-    message.setId("message-" + rule.name());
+    message.setId("message-" + model.rule().name());
     return message;
   }
 
-  private void change(String name, Rule changed) {
-    var edit = ChangeTable.changeRule(table, changed);
-    bench.apply(name.isEmpty() ? edit : edit.called(name));
-  }
-
-  /** Shows what the language says of a condition as it stands in the card. */
+  /** Shows what the language says of the condition as it stands in the card. */
   private void judge() {
     String text = condition.getText();
-    switch (new Formula(text).condition(meaning.scope())) {
-      case Checked.Faulty faulty -> {
-        condition.pseudoClassStateChanged(ERROR, !text.isBlank());
-        judged
-            .getChildren()
-            .setAll(faulty.problems().stream().map(problem -> problem(text, problem)).toList());
-        tried.stop();
-        trial.getChildren().clear();
-      }
-      case Checked.Sound sound -> {
-        condition.pseudoClassStateChanged(ERROR, false);
-        judged.getChildren().setAll(badges(sound));
-        tried.ask(new RuleTrial.Question(bench.draft(), table.id(), sound, bench.clock()));
-      }
+    RuleModel.Judgement judgement = model.judge(text);
+    boolean faulty = judgement instanceof RuleModel.Judgement.Faulty;
+    condition.pseudoClassStateChanged(ERROR, faulty);
+    judged.getChildren().setAll(words(judgement));
+    if (!(judgement instanceof RuleModel.Judgement.Sound)) {
+      trial.getChildren().clear();
     }
   }
 
-  private Node problem(String text, Problem problem) {
-    if (text.isBlank()) {
-      return Parts.prose(problem.message(), "muted", "small");
-    }
-    int at = Math.min(problem.span().start(), text.length());
-    String piece = text.substring(at, Math.clamp(problem.span().end(), at, text.length()));
-    String place = piece.isBlank() ? texts.get("at", at + 1) : texts.get("at.piece", at + 1, piece);
-    return Parts.prose(place + " " + problem.message(), "brick", "small");
+  private List<Node> words(RuleModel.Judgement judgement) {
+    return switch (judgement) {
+      case RuleModel.Judgement.Blank blank -> List.of(Parts.prose(blank.what(), "muted", "small"));
+      case RuleModel.Judgement.Faulty faulty -> faulty.faults().stream().map(this::fault).toList();
+      case RuleModel.Judgement.Sound sound -> List.of(badges(sound));
+    };
   }
 
-  private Node badges(Checked.Sound sound) {
+  private Node fault(RuleModel.Fault fault) {
+    String place =
+        fault.piece().isBlank()
+            ? texts.get("at", fault.at())
+            : texts.get("at.piece", fault.at(), fault.piece());
+    return Parts.prose(place + " " + fault.message(), "brick", "small");
+  }
+
+  private Node badges(RuleModel.Judgement.Sound sound) {
     var badges = new FlowPane(6, 4);
-    int kept = 0;
-    for (Dialect dialect : Dialects.ALL) {
-      switch (Lowered.support(bench.draft(), table.id(), sound, dialect)) {
-        case Support.Kept k -> kept++;
-        case Support.Impossible impossible -> {
-          var badge = Parts.label(texts.get("badge.not", dialect.engine()), "badge", "partly");
-          badge.setTooltip(new Tooltip(impossible.loss()));
-          badges.getChildren().add(badge);
-        }
-      }
+    if (sound.nowhere()) {
+      var badge = Parts.label(texts.get("badge.none"), "badge", "partly");
+      badge.setTooltip(new Tooltip(sound.losses().getFirst().why()));
+      badges.getChildren().add(badge);
+      return badges;
     }
-    String all = kept == Dialects.ALL.size() ? "badge.all" : "badge.others";
-    badges.getChildren().addFirst(Parts.label(texts.get(all, kept), "badge"));
+    String all = sound.everywhere() ? "badge.all" : "badge.others";
+    badges.getChildren().add(Parts.label(texts.get(all, sound.keeping()), "badge"));
+    for (RuleModel.Loss loss : sound.losses()) {
+      var badge = Parts.label(texts.get("badge.not", loss.dialect().engine()), "badge", "partly");
+      badge.setTooltip(new Tooltip(loss.why()));
+      badges.getChildren().add(badge);
+    }
     return badges;
   }
 

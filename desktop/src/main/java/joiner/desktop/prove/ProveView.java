@@ -2,7 +2,6 @@ package joiner.desktop.prove;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
@@ -12,73 +11,41 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
-import joiner.audit.Hint;
-import joiner.audit.Violation;
+import joiner.audit.AuditReport;
+import joiner.desktop.prove.ProveModel.Line;
 import joiner.desktop.shape.SampleGrid;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
-import joiner.desktop.work.Failure;
 import joiner.desktop.work.Glossary;
-import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
-import joiner.model.FieldId;
 import joiner.model.Table;
-import joiner.model.TableId;
 import joiner.naming.Counts;
 
 /** The stage Prove: what in the sample rows breaks the design, and the cells themselves. */
 public final class ProveView implements StageView {
-  /** A line of the list: a violation, or a hint where there is none. */
-  private record Line(
-      TableId table,
-      List<FieldId> fields,
-      String tag,
-      String message,
-      List<Integer> rows,
-      Optional<Violation> violation) {
-    static Line of(Violation v, Texts texts) {
-      return new Line(
-          v.table(),
-          v.fields(),
-          texts.get("kind." + v.kind()),
-          v.message(),
-          v.rows(),
-          Optional.of(v));
-    }
-
-    static Line of(Hint h, Texts texts) {
-      return new Line(
-          h.table(),
-          List.of(h.field()),
-          texts.get("look"),
-          h.message(),
-          h.rows(),
-          Optional.empty());
-    }
-  }
-
   private static final double MESSAGE_WIDTH = 264;
   private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
 
   private final Workbench bench;
+  private final ProveModel model;
   private final Texts texts = Texts.beside(ProveView.class);
   private final VBox main = new VBox();
   private final VBox side = new VBox();
   private final VBox detail = new VBox(8);
   private final ListView<Line> list = new ListView<>();
   private final SampleGrid samples;
-  private Optional<Line> chosen = Optional.empty();
   private final WhenSeen seen = new WhenSeen(this::show);
   private boolean filling;
 
   /** Builds the stage. */
   public ProveView(Workbench bench) {
     this.bench = bench;
+    this.model = new ProveModel(bench);
     this.samples = new SampleGrid(bench);
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
@@ -110,133 +77,83 @@ public final class ProveView implements StageView {
   }
 
   private void show() {
-    Verdict verdict = bench.verdict();
-    var lines = new ArrayList<Line>();
-    verdict.audit().violations().forEach(v -> lines.add(Line.of(v, texts)));
-    verdict.audit().hints().forEach(h -> lines.add(Line.of(h, texts)));
-    lines.removeIf(line -> isGone(line));
-    if (lines.isEmpty()) {
-      showNoLines(verdict);
-      return;
+    switch (model.shown()) {
+      case ProveModel.Shown.Lines lines -> showLines(lines);
+      case ProveModel.Shown.Looking looking ->
+          showInstead(Parts.label(texts.get("checking.title"), "title"));
+      case ProveModel.Shown.Failed failed ->
+          showInstead(
+              Parts.label(texts.get("failed.title"), "title"), Parts.prose(failed.why(), "brick"));
+      case ProveModel.Shown.Clean clean -> showNothing("clean");
+      case ProveModel.Shown.NoRows none -> showNothing("none");
     }
-    Line chosenNow = again(lines);
+  }
+
+  private void showLines(ProveModel.Shown.Lines shown) {
     filling = true;
-    if (!list.getItems().equals(lines)) {
-      list.getItems().setAll(lines);
+    if (!list.getItems().equals(shown.lines())) {
+      list.getItems().setAll(shown.lines());
     }
-    list.getSelectionModel().select(chosenNow);
+    list.getSelectionModel().select(shown.chosen());
     filling = false;
+    list.pseudoClassStateChanged(STALE, shown.state() != Verdict.State.CURRENT);
     var body = new HBox(16, list, detail);
     VBox.setVgrow(body, Priority.ALWAYS);
     main.getChildren()
         .setAll(
-            head(verdict), body, Parts.label(texts.get("clean.tables", clean(verdict)), "muted"));
-    showLine(chosenNow);
+            head(shown.state()),
+            body,
+            Parts.label(texts.get("clean.tables", shown.clean()), "muted"));
+    showLine(shown.chosen());
   }
 
-  /** A line of an earlier audit may speak of what is not there any more. */
-  private boolean isGone(Line line) {
-    return bench
-        .design()
-        .find(line.table())
-        .filter(table -> line.fields().stream().allMatch(table::hasField))
-        .isEmpty();
-  }
-
-  private Line again(List<Line> lines) {
-    return chosen
-        .flatMap(before -> lines.stream().filter(line -> same(line, before)).findFirst())
-        .or(
-            () ->
-                lines.stream()
-                    .filter(
-                        line ->
-                            bench
-                                .selectionProperty()
-                                .get()
-                                .table()
-                                .equals(Optional.of(line.table())))
-                    .findFirst())
-        .orElse(lines.getFirst());
-  }
-
-  private static boolean same(Line line, Line before) {
-    return line.table().equals(before.table())
-        && line.fields().equals(before.fields())
-        && line.tag().equals(before.tag());
-  }
-
-  private void showNoLines(Verdict verdict) {
-    boolean any = bench.draft().rows().count() > 0;
-    var nodes = new ArrayList<Node>();
-    switch (verdict.state()) {
-      case CHECKING -> nodes.add(Parts.label(texts.get("checking.title"), "title"));
-      case FAILED -> {
-        nodes.add(Parts.label(texts.get("failed.title"), "title"));
-        nodes.add(Parts.prose(verdict.failure().map(Failure::message).orElse(""), "brick"));
-      }
-      case CURRENT -> {
-        nodes.add(Parts.label(texts.get(any ? "clean.title" : "none.title"), "title"));
-        nodes.add(count(verdict));
-        nodes.add(Parts.prose(texts.get(any ? "clean.why" : "none.why"), "muted"));
-        var enter =
-            Parts.button(
-                texts.get(any ? "clean.go" : "none.go"),
-                () -> bench.stageProperty().set(Stage.SHAPE));
-        nodes.add(Parts.row(8, enter));
-      }
-    }
+  private void showInstead(Node... nodes) {
     main.getChildren().setAll(nodes);
     side.getChildren().setAll(Parts.prose(texts.get("side.none"), "muted"));
   }
 
-  private Node count(Verdict verdict) {
-    return Parts.label(
-        texts.get("count", verdict.audit().rows(), verdict.audit().tables().size()), "muted");
+  private void showNothing(String what) {
+    var enter = Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
+    showInstead(
+        Parts.label(texts.get(what + ".title"), "title"),
+        count(),
+        Parts.prose(texts.get(what + ".why"), "muted"),
+        Parts.row(8, enter));
   }
 
-  private Node head(Verdict verdict) {
-    String state =
-        switch (verdict.state()) {
-          case CHECKING -> texts.get("checking");
-          case FAILED -> texts.get("failed.title");
-          case CURRENT -> "";
-        };
+  private Node count() {
+    AuditReport audit = bench.verdict().audit();
+    return Parts.label(texts.get("count", audit.rows(), audit.tables().size()), "muted");
+  }
+
+  private Node head(Verdict.State state) {
     var row =
         Parts.row(
             10,
             Terms.explain(
                 Parts.label(texts.get("title"), "title"), "Audit", Glossary.meaning("Audit")),
-            count(verdict));
-    if (!state.isEmpty()) {
-      row.getChildren().add(Parts.label(state, "oak"));
+            count());
+    switch (state) {
+      case CHECKING -> row.getChildren().add(Parts.label(texts.get("checking"), "oak"));
+      case FAILED -> row.getChildren().add(Parts.label(texts.get("failed.title"), "oak"));
+      case CURRENT -> {}
     }
-    list.pseudoClassStateChanged(STALE, !verdict.isCurrent());
     return row;
   }
 
-  private static long clean(Verdict verdict) {
-    return verdict.audit().tables().stream()
-        .filter(t -> t.violations().isEmpty() && t.hints().isEmpty())
-        .count();
+  /** Somebody moved to a line. */
+  private void picked(Line line) {
+    if (!filling && line != null) {
+      showLine(line);
+      model.choose(line);
+    }
   }
 
-  /** Somebody moved to a line; the other stages follow. */
-  private void picked(Line line) {
-    if (filling || line == null) {
-      return;
-    }
-    showLine(line);
-    bench
-        .selectionProperty()
-        .set(
-            line.fields().isEmpty()
-                ? Selection.of(line.table())
-                : Selection.of(line.table(), line.fields().getFirst()));
+  private String tag(Line line) {
+    return line.kind().map(kind -> texts.get("kind." + kind)).orElseGet(() -> texts.get("look"));
   }
 
   private void showLine(Line line) {
-    chosen = Optional.of(line);
     Table table = bench.design().table(line.table());
     samples.show(table);
     String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
@@ -252,7 +169,7 @@ public final class ProveView implements StageView {
 
   private void showSide(Table table, Line line) {
     var nodes = new ArrayList<Node>();
-    nodes.add(Parts.prose(table.label() + ": " + line.tag(), "title"));
+    nodes.add(Parts.prose(table.label() + ": " + tag(line), "title"));
     nodes.add(Parts.label(texts.get("side.what"), "heading"));
     nodes.add(Parts.card(List.of(Parts.prose(line.message()))));
     line.violation()
@@ -271,7 +188,7 @@ public final class ProveView implements StageView {
       super.updateItem(line, empty);
       setText(null);
       setPrefHeight(USE_COMPUTED_SIZE);
-      if (empty || line == null || bench.design().find(line.table()).isEmpty()) {
+      if (empty || line == null || !model.isThere(line)) {
         setGraphic(null);
         return;
       }
@@ -287,7 +204,7 @@ public final class ProveView implements StageView {
                   8,
                   Parts.label(bench.design().table(line.table()).label(), "strong"),
                   Parts.spring(),
-                  Parts.label(line.tag(), look, "small")),
+                  Parts.label(tag(line), look, "small")),
               message);
       box.setPadding(new javafx.geometry.Insets(6, 0, 6, 0));
       setGraphic(box);

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
@@ -13,8 +12,6 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.layout.HBox;
-import joiner.compare.Effect;
-import joiner.compare.Impact;
 import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -23,21 +20,12 @@ import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
-import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
-import joiner.edit.AddField;
-import joiner.edit.ChangeField;
-import joiner.edit.ChangeTable;
-import joiner.edit.Edit;
-import joiner.edit.RemoveField;
-import joiner.edit.SetUnique;
 import joiner.expression.Formula;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.Relationship;
 import joiner.model.Table;
-import joiner.naming.NamingPolicy;
 
 /** The fields of a table as a grid to type in; the last line waits for a new field. */
 final class FieldGrid {
@@ -48,20 +36,20 @@ final class FieldGrid {
   private static final double NARROW = 690;
 
   private final Workbench bench;
+  private final FieldsModel model;
   private final Texts texts;
   private final TableView<Line> grid = new TableView<>();
   private final CellEditor<Line> editor = new CellEditor<>(grid);
   private final HBox tools;
-  private Table table = Table.of("none", "none", new joiner.model.Noun("none", "none"));
-  private List<Relationship> links = List.of();
   private boolean filling;
   private boolean scrolls;
   // After a field was typed the last line waits, while the sheet shows the field just made: so
   // long as this is what is chosen.
   private Optional<Selection> typedLast = Optional.empty();
 
-  FieldGrid(Workbench bench, Texts texts) {
+  FieldGrid(Workbench bench, FieldsModel model, Texts texts) {
     this.bench = bench;
+    this.model = model;
     this.texts = texts;
     grid.setEditable(true); // For the types; what is typed, the editor takes.
     grid.setId("field-grid");
@@ -78,7 +66,7 @@ final class FieldGrid {
             key,
             Parts.button(texts.get("field.up"), () -> move(-1)),
             Parts.button(texts.get("field.down"), () -> move(1)),
-            Parts.button(texts.get("field.remove"), this::remove));
+            Parts.button(texts.get("field.remove"), () -> model.remove(chosen())));
   }
 
   Node node() {
@@ -90,12 +78,10 @@ final class FieldGrid {
   }
 
   void show(Table shown) {
-    if (shown.equals(table) && bench.design().parentsOf(shown.id()).equals(links)) {
+    if (!model.turnTo(shown)) {
       select();
       return;
     }
-    table = shown;
-    links = bench.design().parentsOf(shown.id());
     grid.setAccessibleText(texts.get("grid", shown.label()));
     filling = true;
     var lines = new ArrayList<Line>();
@@ -132,8 +118,9 @@ final class FieldGrid {
     filling = true;
     grid.getSelectionModel().clearSelection();
     Optional<FieldId> wanted = bench.selectionProperty().get().field();
-    for (int i = 0; i < table.fields().size(); i++) {
-      if (wanted.equals(Optional.of(table.fields().get(i).id()))) {
+    List<FieldId> fields = model.table().fieldIds();
+    for (int i = 0; i < fields.size(); i++) {
+      if (wanted.equals(Optional.of(fields.get(i)))) {
         grid.getSelectionModel().select(i);
       }
     }
@@ -155,31 +142,29 @@ final class FieldGrid {
   private void picked(Line line) {
     if (!filling && line != null && line.field().isPresent()) {
       typedLast = Optional.empty();
-      bench.selectionProperty().set(Selection.of(table.id(), line.field().get().id()));
+      bench.selectionProperty().set(Selection.of(model.table().id(), line.field().get().id()));
     }
   }
 
   private void build() {
-    var key = text("key", 40, this::tag, Optional.empty());
+    var key = text("key", 40, model::tag, Optional.empty());
     key.setCellFactory(column -> styled("key-tag"));
     grid.getColumns().add(key);
-    grid.getColumns().add(text("label", 116, Field::label, Optional.of(this::relabel)));
-    grid.getColumns().add(text("name", 104, Field::name, Optional.of(this::rename)));
+    grid.getColumns().add(text("label", 116, Field::label, Optional.of(model::relabel)));
+    grid.getColumns().add(text("name", 104, Field::name, Optional.of(model::rename)));
     grid.getColumns().add(type());
     grid.getColumns()
         .add(text("size", 62, field -> TypeChoice.sizeOf(field.type()), Optional.of(this::resize)));
-    grid.getColumns()
-        .add(dot("required", field -> table.isRequired(field.id()), this::toggleRequired));
-    grid.getColumns()
-        .add(dot("unique", field -> table.isKey(List.of(field.id())), this::toggleUnique));
+    grid.getColumns().add(dot("required", model::isRequired, model::toggleRequired));
+    grid.getColumns().add(dot("unique", model::isUnique, model::toggleUnique));
     grid.getColumns()
         .add(
             text(
                 "default",
                 92,
                 field -> field.defaultValue().map(Formula::text).orElse(""),
-                Optional.of(this::changeDefault)));
-    grid.getColumns().add(text("note", 96, Field::description, Optional.of(this::note)));
+                Optional.of(model::changeDefault)));
+    grid.getColumns().add(text("note", 96, Field::description, Optional.of(model::note)));
     explain("key", "Primary key");
     explain("name", "Label and name");
     explain("required", "Required");
@@ -236,11 +221,8 @@ final class FieldGrid {
   }
 
   private void add(String label) {
-    String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
-    Field field = table.unused(Field.of(name, label, TypeChoice.suggestedFor(label)));
-    bench.apply(new AddField(table.id(), field));
-    bench.selectionProperty().set(Selection.of(table.id(), field.id()));
-    show(bench.design().table(table.id()));
+    model.add(label);
+    show(bench.design().table(model.table().id()));
     typeOn();
   }
 
@@ -257,31 +239,15 @@ final class FieldGrid {
     return cell;
   }
 
-  private String tag(Field field) {
-    if (table.primaryKey().contains(field.id())) {
-      return "PK";
-    }
-    return links.stream().anyMatch(r -> r.childFields().contains(field.id())) ? "FK" : "";
-  }
-
   private TableColumn<Line, String> type() {
     var column = new TableColumn<Line, String>(texts.get("column.type"));
     column.setPrefWidth(132);
     column.setSortable(false);
     column.setReorderable(false);
     column.setCellValueFactory(
-        line -> new ReadOnlyStringWrapper(line.getValue().field().map(this::typeWords).orElse("")));
+        line -> new ReadOnlyStringWrapper(line.getValue().field().map(model::type).orElse("")));
     column.setCellFactory(c -> new TypeCell());
     return column;
-  }
-
-  private String typeWords(Field field) {
-    return links.stream()
-        .filter(r -> r.childFields().contains(field.id()))
-        .findFirst()
-        .map(r -> "→ " + bench.design().table(r.parent()).label())
-        .orElseGet(
-            () -> texts.get("type." + TypeChoice.of(field.type()).map(Enum::name).orElse("Kept")));
   }
 
   private TableColumn<Line, String> dot(
@@ -308,59 +274,9 @@ final class FieldGrid {
     return column;
   }
 
-  private void relabel(Field field, String label) {
-    if (label.isBlank() || label.equals(field.label())) {
-      return;
-    }
-    boolean derived = field.name().equals(NamingPolicy.nameFor(field.label()));
-    String name = derived ? freeName(field, NamingPolicy.nameFor(label)) : field.name();
-    bench.apply(ChangeField.rename(table, field, label.strip(), name));
-  }
-
-  private String freeName(Field field, String name) {
-    var taken = new ArrayList<>(table.fieldsByName().keySet());
-    taken.remove(field.name());
-    return NamingPolicy.free(name, taken);
-  }
-
-  private void rename(Field field, String name) {
-    if (!name.isBlank() && !name.equals(field.name())) {
-      bench.apply(ChangeField.rename(table, field, field.label(), name.strip()));
-    }
-  }
-
   private void resize(Field field, String size) {
-    if (size.equals(TypeChoice.sizeOf(field.type()))) {
-      return;
-    }
-    TypeChoice.of(field.type())
-        .flatMap(choice -> choice.sized(size))
-        .ifPresentOrElse(
-            type -> bench.apply(ChangeField.type(table, field, type)),
-            () -> {
-              bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, typeWords(field)));
-              grid.refresh();
-            });
-  }
-
-  private void changeDefault(Field field, String text) {
-    bench.apply(ChangeField.defaultValue(table, field, Formula.unlessBlank(text)));
-  }
-
-  private void note(Field field, String text) {
-    bench.apply(ChangeField.description(table, field, text.strip()));
-  }
-
-  private void toggleRequired(Field field) {
-    if (!table.primaryKey().contains(field.id())) {
-      bench.apply(ChangeField.required(table, field, !field.required()));
-    }
-  }
-
-  private void toggleUnique(Field field) {
-    var alone = List.of(field.id());
-    if (!table.primaryKey().equals(alone)) {
-      bench.apply(SetUnique.of(table, alone, !table.isKey(alone)));
+    if (!model.resize(field, size)) {
+      grid.refresh();
     }
   }
 
@@ -372,52 +288,11 @@ final class FieldGrid {
   }
 
   private void toggleKey() {
-    var ids = chosen().stream().map(Field::id).toList();
-    var key = new ArrayList<>(table.primaryKey());
-    if (key.containsAll(ids)) {
-      key.removeAll(ids);
-    } else {
-      ids.stream().filter(id -> !key.contains(id)).forEach(key::add);
-    }
-    if (!ids.isEmpty()) {
-      bench.apply(ChangeTable.primaryKey(table, key));
-    }
+    model.toggleKey(chosen());
   }
 
   private void move(int by) {
-    Optional<Field> field = chosen().stream().findFirst();
-    int from = field.map(table.fields()::indexOf).orElse(-1);
-    if (field.isPresent() && from + by >= 0 && from + by < table.fields().size()) {
-      bench.apply(ChangeTable.move(table, field.get(), from + by));
-    }
-  }
-
-  private void remove() {
-    remove(chosen());
-  }
-
-  /** What goes with the fields that one does not see here. */
-  private static String takenAlong(Impact impact) {
-    return impact.effects().stream()
-        .filter(
-            effect ->
-                effect.kind() == Effect.Kind.RELATIONSHIP_REMOVED
-                    || effect.kind() == Effect.Kind.FORMULA_BROKEN)
-        .map(effect -> "\n" + effect.message())
-        .collect(Collectors.joining());
-  }
-
-  /** Removes fields as one change, which one undo takes back. */
-  private void remove(List<Field> gone) {
-    if (gone.isEmpty()) {
-      return;
-    }
-    List<Edit> edits = new ArrayList<>();
-    gone.forEach(field -> edits.add(new RemoveField(table.id(), field.id(), field.label())));
-    Edit removal = Edit.all(texts.get("undo.remove", gone.size()), edits);
-    String along = takenAlong(Impact.of(removal, bench.draft()));
-    bench.apply(removal);
-    bench.tellDone(texts.get("removed", gone.size()) + along, texts.get("undo"));
+    chosen().stream().findFirst().ifPresent(field -> model.move(field, by));
   }
 
   /** What can be done with the chosen field. */
@@ -430,7 +305,7 @@ final class FieldGrid {
               texts.get("remove.command", field.label()),
               "",
               Command.Sort.REMOVAL,
-              () -> remove(List.of(field))));
+              () -> model.remove(List.of(field))));
     }
     return commands;
   }
@@ -457,13 +332,7 @@ final class FieldGrid {
                   List.of(TypeChoice.values()),
                   TypeChoice.of(f.type()),
                   choice -> texts.get("type." + choice.name()),
-                  choice -> choose(f, choice)));
-    }
-
-    private void choose(Field field, TypeChoice choice) {
-      if (!Optional.of(choice).equals(TypeChoice.of(field.type()))) {
-        bench.apply(ChangeField.type(table, field, choice.usual()));
-      }
+                  choice -> model.retype(f, choice)));
     }
 
     @Override

@@ -12,7 +12,6 @@ import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
-import joiner.edit.ChangeRows;
 import joiner.model.Table;
 
 /** The stage Shape: the typing grid of a table, and its sample rows below. */
@@ -30,7 +29,7 @@ public final class ShapeView implements StageView {
   /** Builds the stage. */
   public ShapeView(Workbench bench) {
     this.bench = bench;
-    this.grid = new FieldGrid(bench, texts);
+    this.grid = new FieldGrid(bench, new FieldsModel(bench, texts), texts);
     this.samples = new SampleGrid(bench);
     this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
     main.getStyleClass().add("stage-area");
@@ -114,12 +113,12 @@ public final class ShapeView implements StageView {
 
   private Node rowsHead(Table table) {
     int count = bench.draft().rows().of(table.id()).count();
-    var add = Parts.button(texts.get("rows.add"), () -> bench.apply(ChangeRows.added(table)));
+    var add = Parts.button(texts.get("rows.add"), samples.model()::add);
     add.setDisable(table.fields().isEmpty());
     var remove = Parts.button(texts.get("rows.remove"), samples::removeChosen);
     remove.setId("remove-rows");
     remove.disableProperty().bind(Bindings.isEmpty(samples.chosen()));
-    int bad = samples.badCells();
+    int bad = samples.model().badCells();
     return Parts.row(
         10,
         Parts.label(texts.get("rows.title"), "strong"),

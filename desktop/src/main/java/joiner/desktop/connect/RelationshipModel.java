@@ -1,0 +1,194 @@
+package joiner.desktop.connect;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeRelationship;
+import joiner.edit.ProposedReference;
+import joiner.edit.Reading;
+import joiner.edit.RemoveRelationship;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+
+/** What the side sheet of Connect is about and does, without a window. */
+final class RelationshipModel {
+  private final Workbench bench;
+  private final Computed<Asked, List<ProposedReference>> proposed;
+
+  /** A table whose rows are compared with all others. */
+  private record Asked(Draft draft, TableId table) {
+    boolean isSame(Asked other) {
+      return table.equals(other.table)
+          && draft.rows() == other.draft.rows()
+          && draft.design() == other.draft.design();
+    }
+  }
+
+  /** What the sheet is about. */
+  sealed interface About {
+    /** Nothing is chosen. */
+    record Nothing() implements About {}
+
+    /** A table, with a sentence for each of its relationships, read from its side. */
+    record OfTable(Table table, List<Sentence> sentences) implements About {}
+
+    /**
+     * A relationship, read from both sides.
+     *
+     * @param pair what there is to say of a join table; empty where the child is none
+     */
+    record OfRelationship(
+        Relationship relationship,
+        Table child,
+        Table parent,
+        List<Reading> readings,
+        Optional<Pair> pair)
+        implements About {}
+  }
+
+  /** A relationship as it is read from one side. */
+  record Sentence(Relationship relationship, Reading reading) {}
+
+  /**
+   * What a join table says beside tying two rows.
+   *
+   * @param key labels of what identifies a pair
+   * @param onceOnly whether a pair occurs once
+   * @param more labels of what else is noted of a pair
+   */
+  record Pair(List<String> key, boolean onceOnly, List<String> more) {}
+
+  RelationshipModel(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.proposed =
+        new Computed<>(
+            bench.runner(),
+            texts.get("rows.looking"),
+            Lane.WORKING,
+            Asked::isSame,
+            (asked, progress) ->
+                ProposedReference.of(asked.draft(), asked.table(), progress::stopped));
+  }
+
+  /** Says whether somebody looks at the sheet. */
+  void look(boolean now) {
+    proposed.look(now);
+  }
+
+  /** What the sheet is about now. */
+  About about() {
+    Selection selection = bench.selectionProperty().get();
+    Optional<Relationship> chosen = selection.relationship().flatMap(bench.design()::find);
+    return chosen
+        .map(this::about)
+        .or(() -> bench.table().map(this::about))
+        .orElseGet(About.Nothing::new);
+  }
+
+  private About about(Table table) {
+    List<Sentence> sentences =
+        bench.design().relationships().stream()
+            .filter(r -> r.child().equals(table.id()) || r.parent().equals(table.id()))
+            .map(r -> new Sentence(r, fromTheSideOf(table, r)))
+            .toList();
+    return new About.OfTable(table, sentences);
+  }
+
+  /** A relationship is read from its parent, and from its child where that is the table. */
+  private Reading fromTheSideOf(Table table, Relationship r) {
+    boolean join = bench.design().table(r.child()).kind() instanceof TableKind.Join;
+    return Reading.of(bench.design(), r).get(r.child().equals(table.id()) && !join ? 1 : 0);
+  }
+
+  private About about(Relationship r) {
+    Table child = bench.design().table(r.child());
+    Optional<Pair> pair =
+        child.kind() instanceof TableKind.Join ? Optional.of(pair(child)) : Optional.empty();
+    return new About.OfRelationship(
+        r, child, bench.design().table(r.parent()), Reading.of(bench.design(), r), pair);
+  }
+
+  private static Pair pair(Table join) {
+    List<String> more =
+        join.fields().stream()
+            .filter(f -> !join.primaryKey().contains(f.id()))
+            .map(Field::label)
+            .toList();
+    return new Pair(join.labelsOf(join.primaryKey()), join.isUnique(join.primaryKey()), more);
+  }
+
+  /** References that the rows of a table suggest; those of now once they are found. */
+  ReadOnlyObjectProperty<Answer<List<ProposedReference>>> proposalsProperty() {
+    return proposed.answerProperty();
+  }
+
+  /** Compares the rows of a table with those of all others. */
+  void propose(Table table) {
+    proposed.ask(new Asked(bench.draft(), table.id()));
+  }
+
+  void stopProposing() {
+    proposed.stop();
+  }
+
+  /** Whether proposals speak of what is there; else newer ones are underway. */
+  boolean areOfNow(List<ProposedReference> proposals) {
+    return proposals.stream()
+        .allMatch(
+            p -> isThere(p.child(), p.childFields()) && isThere(p.parent(), p.parentFields()));
+  }
+
+  private boolean isThere(TableId table, List<joiner.model.FieldId> fields) {
+    return bench
+        .design()
+        .find(table)
+        .filter(t -> fields.stream().allMatch(t::hasField))
+        .isPresent();
+  }
+
+  Table table(TableId id) {
+    return bench.design().table(id);
+  }
+
+  void take(ProposedReference proposal) {
+    bench.apply(() -> proposal.edit(bench.draft()));
+  }
+
+  /** Chooses a relationship. */
+  void choose(Relationship r) {
+    bench.selectionProperty().set(Selection.of(r.child(), r.id()));
+  }
+
+  /** Takes another number word; what takes the place of the relationship is chosen then. */
+  void read(Reading.Option option) {
+    Selection before = bench.selectionProperty().get();
+    var known = List.copyOf(bench.design().relationships());
+    bench.apply(option.edit());
+    if (before.relationship().flatMap(bench.design()::find).isEmpty()) {
+      bench.design().relationships().stream()
+          .filter(r -> !known.contains(r))
+          .findFirst()
+          .ifPresent(this::choose);
+    }
+  }
+
+  void onDelete(Relationship r, ReferentialAction action) {
+    bench.apply(ChangeRelationship.onDelete(r, action));
+  }
+
+  void remove(Relationship r) {
+    bench.apply(new RemoveRelationship(r.id(), r.name()));
+    bench.selectionProperty().set(Selection.of(r.child()));
+  }
+}

@@ -1,0 +1,134 @@
+package joiner.desktop.prove;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import joiner.audit.Hint;
+import joiner.audit.Violation;
+import joiner.desktop.work.Failure;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Verdict;
+import joiner.desktop.work.Workbench;
+import joiner.model.FieldId;
+import joiner.model.TableId;
+
+/** What the stage Prove is about, without a window: what in the rows breaks the design. */
+final class ProveModel {
+  private final Workbench bench;
+  private Optional<Line> chosen = Optional.empty();
+
+  /**
+   * Something about rows of a table: what breaks it, or a hint.
+   *
+   * @param violation empty for a hint
+   * @param rows their numbers, from 1; at least one
+   */
+  record Line(
+      TableId table,
+      List<FieldId> fields,
+      String message,
+      List<Integer> rows,
+      Optional<Violation> violation) {
+    Line {
+      fields = List.copyOf(fields);
+      rows = List.copyOf(rows);
+    }
+
+    static Line of(Violation v) {
+      return new Line(v.table(), v.fields(), v.message(), v.rows(), Optional.of(v));
+    }
+
+    static Line of(Hint h) {
+      return new Line(h.table(), List.of(h.field()), h.message(), h.rows(), Optional.empty());
+    }
+
+    Optional<Violation.Kind> kind() {
+      return violation.map(Violation::kind);
+    }
+
+    /** Whether it speaks of the same as one of an audit before. */
+    private boolean isAbout(Line before) {
+      return table.equals(before.table)
+          && fields.equals(before.fields)
+          && kind().equals(before.kind());
+    }
+  }
+
+  /** What there is to show. */
+  sealed interface Shown {
+    /** Lines, and the one that is looked at. */
+    record Lines(List<Line> lines, Line chosen, Verdict.State state, long clean) implements Shown {}
+
+    /** Nothing was found as yet, for it is being looked. */
+    record Looking() implements Shown {}
+
+    /** The audit failed. */
+    record Failed(String why) implements Shown {}
+
+    /** Everything is as it should be. */
+    record Clean() implements Shown {}
+
+    /** There are no rows. */
+    record NoRows() implements Shown {}
+  }
+
+  ProveModel(Workbench bench) {
+    this.bench = bench;
+  }
+
+  /** What there is to show now. */
+  Shown shown() {
+    Verdict verdict = bench.verdict();
+    var lines = new ArrayList<Line>();
+    verdict.audit().violations().forEach(v -> lines.add(Line.of(v)));
+    verdict.audit().hints().forEach(h -> lines.add(Line.of(h)));
+    lines.removeIf(line -> !isThere(line));
+    if (lines.isEmpty()) {
+      return switch (verdict.state()) {
+        case CHECKING -> new Shown.Looking();
+        case FAILED -> new Shown.Failed(verdict.failure().map(Failure::message).orElse(""));
+        case CURRENT -> bench.draft().rows().count() > 0 ? new Shown.Clean() : new Shown.NoRows();
+      };
+    }
+    Line now = again(lines);
+    chosen = Optional.of(now);
+    return new Shown.Lines(List.copyOf(lines), now, verdict.state(), clean(verdict));
+  }
+
+  /** A line of an earlier audit may speak of what is not there any more. */
+  boolean isThere(Line line) {
+    return bench
+        .design()
+        .find(line.table())
+        .filter(table -> line.fields().stream().allMatch(table::hasField))
+        .isPresent();
+  }
+
+  /** What was looked at before, else something of the chosen table, else the first. */
+  private Line again(List<Line> lines) {
+    Optional<TableId> table = bench.selectionProperty().get().table();
+    return chosen
+        .flatMap(before -> lines.stream().filter(line -> line.isAbout(before)).findFirst())
+        .or(
+            () ->
+                lines.stream().filter(line -> table.equals(Optional.of(line.table()))).findFirst())
+        .orElse(lines.getFirst());
+  }
+
+  private static long clean(Verdict verdict) {
+    return verdict.audit().tables().stream()
+        .filter(t -> t.violations().isEmpty() && t.hints().isEmpty())
+        .count();
+  }
+
+  /** Looks at a line; the other stages follow. */
+  void choose(Line line) {
+    chosen = Optional.of(line);
+    bench
+        .selectionProperty()
+        .set(
+            line.fields().isEmpty()
+                ? Selection.of(line.table())
+                : Selection.of(line.table(), line.fields().getFirst()));
+  }
+}

@@ -1,0 +1,176 @@
+package joiner.desktop.shape;
+
+import java.util.HashSet;
+import java.util.Optional;
+import java.util.Set;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
+import joiner.expression.Formula;
+import joiner.finding.Finding;
+import joiner.finding.Topic;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Noun;
+import joiner.model.Table;
+import joiner.rows.Rows;
+
+/** What the side sheet of Shape is about and does, without a window. */
+final class SheetModel {
+  private final Workbench bench;
+  private final Computed<Question, Seen> seen;
+
+  /** What the sheet is about. */
+  sealed interface About {
+    /** Nothing is chosen. */
+    record Nothing() implements About {}
+
+    /** A table. */
+    record OfTable(Table table) implements About {}
+
+    /** A field of a table. */
+    record OfField(Table table, Field field) implements About {}
+  }
+
+  /**
+   * What the cells of a field hold.
+   *
+   * @param blank how many hold nothing
+   * @param different how many different texts there are
+   * @param longest code points of the longest
+   */
+  record Seen(int rows, int blank, int different, int longest) {}
+
+  /** A column to count; equal cells are known by their identity. */
+  private record Question(Rows rows, FieldId field, Object cells) {
+    Seen count() {
+      int blank = 0;
+      int longest = 0;
+      Set<String> different = new HashSet<>();
+      for (int row = 0; row < rows.count(); row++) {
+        Optional<String> cell = rows.cell(row, field);
+        blank += cell.isPresent() ? 0 : 1;
+        longest = Math.max(longest, cell.map(SheetModel::length).orElse(0));
+        cell.ifPresent(different::add);
+      }
+      return new Seen(rows.count(), blank, different.size(), longest);
+    }
+  }
+
+  private static int length(String text) {
+    return text.codePointCount(0, text.length());
+  }
+
+  SheetModel(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.seen =
+        new Computed<>(
+            bench.runner(),
+            texts.get("side.seen.counting"),
+            Lane.WORKING,
+            (left, right) -> left.cells.equals(right.cells),
+            (question, progress) -> question.count());
+  }
+
+  /** Says whether somebody looks at the sheet. */
+  void look(boolean now) {
+    seen.look(now);
+  }
+
+  /** What the sheet is about now; the cells of a field begin to be counted. */
+  About about() {
+    About about = bench.table().map(this::about).orElseGet(About.Nothing::new);
+    if (about instanceof About.OfField(Table table, Field field)) {
+      Rows rows = bench.draft().rows().of(table.id());
+      seen.ask(new Question(rows, field.id(), rows.identity(field.id())));
+    }
+    return about;
+  }
+
+  private About about(Table table) {
+    return bench
+        .selectionProperty()
+        .get()
+        .field()
+        .filter(table::hasField)
+        .<About>map(field -> new About.OfField(table, table.field(field)))
+        .orElseGet(() -> new About.OfTable(table));
+  }
+
+  /** What the cells of the field hold. */
+  ReadOnlyObjectProperty<Answer<Seen>> seenProperty() {
+    return seen.answerProperty();
+  }
+
+  /** Whether a finding belongs to what the sheet is about. */
+  static boolean concerns(About about, Finding finding) {
+    return switch (about) {
+      case About.Nothing nothing -> false;
+      case About.OfTable(Table table) ->
+          finding.table().equals(table.id()) && finding.topic() == Topic.SHAPE;
+      case About.OfField(Table table, Field field) ->
+          finding.table().equals(table.id()) && finding.field().equals(Optional.of(field.id()));
+    };
+  }
+
+  private static Optional<String> present(String text) {
+    return Optional.of(text.strip()).filter(t -> !t.isEmpty());
+  }
+
+  void pattern(About.OfField of, String text) {
+    limits(of, of.field().limits().withPattern(present(text)));
+  }
+
+  void least(About.OfField of, String text) {
+    limits(of, of.field().limits().withRange(present(text), of.field().limits().maximum()));
+  }
+
+  void greatest(About.OfField of, String text) {
+    limits(of, of.field().limits().withRange(of.field().limits().minimum(), present(text)));
+  }
+
+  private void limits(About.OfField of, joiner.model.Limits limits) {
+    bench.apply(ChangeField.limits(of.table(), of.field(), limits));
+  }
+
+  void relabel(Table table, String text) {
+    if (!text.isBlank()) {
+      bench.apply(ChangeTable.relabel(bench.design(), table, text.strip()));
+    }
+  }
+
+  void rename(Table table, String text) {
+    rename(table, text, table.noun());
+  }
+
+  void singular(Table table, String text) {
+    rename(table, table.name(), new Noun(text, table.noun().plural()));
+  }
+
+  void plural(Table table, String text) {
+    rename(table, table.name(), new Noun(table.noun().singular(), text));
+  }
+
+  private void rename(Table table, String name, Noun noun) {
+    if (!name.isBlank()) {
+      bench.apply(ChangeTable.rename(table, name.strip(), table.label(), noun));
+    }
+  }
+
+  void area(Table table, String text) {
+    bench.apply(ChangeTable.area(table, text.strip()));
+  }
+
+  void rowLabel(Table table, String text) {
+    bench.apply(ChangeTable.rowLabel(table, Formula.unlessBlank(text)));
+  }
+
+  void describe(Table table, String text) {
+    bench.apply(ChangeTable.description(table, text));
+  }
+}

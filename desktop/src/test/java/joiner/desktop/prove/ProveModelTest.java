@@ -1,0 +1,122 @@
+package joiner.desktop.prove;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import joiner.Pottery;
+import joiner.audit.Violation;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.TestBench;
+import joiner.desktop.work.Verdict;
+import joiner.edit.ChangeRows;
+import joiner.edit.RemoveField;
+import joiner.meaning.Draft;
+import joiner.model.Design;
+import joiner.model.FieldId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.SampleRows;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Prove without a window: what the rows break, and which of it is looked at. */
+class ProveModelTest {
+  @TempDir private Path folder;
+  private TestBench test;
+  private ProveModel model;
+
+  private void open(Draft draft) {
+    test = new TestBench(draft, folder);
+    model = new ProveModel(test.bench);
+  }
+
+  @AfterEach
+  void everythingIsDone() {
+    test.finish();
+  }
+
+  private void type(String table, int row, String field, String text) {
+    Table t = test.table(table);
+    test.bench.apply(
+        ChangeRows.cell(
+            t,
+            test.bench.draft().rows().of(t.id()),
+            row,
+            t.field(new FieldId(field)),
+            Optional.of(text).filter(typed -> !typed.isEmpty())));
+  }
+
+  private ProveModel.Shown.Lines lines() {
+    test.untilChecked();
+    return (ProveModel.Shown.Lines) model.shown();
+  }
+
+  @Test
+  void beforeTheFirstAuditNothingIsClaimed() {
+    open(Pottery.demo());
+    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Looking.class);
+    test.untilChecked();
+    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Clean.class);
+  }
+
+  @Test
+  void withoutRowsThereIsNothingToPraise() {
+    Design design = Pottery.demo().design();
+    open(new Draft(design, SampleRows.NONE));
+    test.untilChecked();
+    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.NoRows.class);
+  }
+
+  @Test
+  void everyViolationIsALineWithItsRows() {
+    open(Pottery.demo());
+    type("kiln", 1, "name", "");
+    type("firing", 0, "kiln_id", "99");
+    ProveModel.Shown.Lines shown = lines();
+    assertThat(shown.lines())
+        .extracting(line -> line.kind().orElseThrow())
+        .containsExactlyInAnyOrder(Violation.Kind.MISSING_REQUIRED, Violation.Kind.ORPHAN);
+    assertThat(shown.state()).isEqualTo(Verdict.State.CURRENT);
+    assertThat(shown.clean()).isEqualTo(test.bench.verdict().audit().tables().size() - 2);
+    assertThat(shown.chosen()).isEqualTo(shown.lines().getFirst());
+    assertThat(shown.chosen().rows()).isNotEmpty();
+  }
+
+  @Test
+  void theLineLookedAtStaysSoWhenOthersComeBeforeIt() {
+    open(Pottery.demo());
+    type("firing", 0, "kiln_id", "99");
+    ProveModel.Line orphan = lines().lines().getFirst();
+    model.choose(orphan);
+    assertThat(test.bench.selectionProperty().get())
+        .isEqualTo(Selection.of(new TableId("firing"), new FieldId("kiln_id")));
+    type("cone", 0, "cone_no", "");
+    type("firing", 1, "kiln_id", "98");
+    ProveModel.Shown.Lines shown = lines();
+    assertThat(shown.lines().size()).isGreaterThan(1);
+    assertThat(shown.chosen().table()).isEqualTo(new TableId("firing"));
+    assertThat(shown.chosen().rows()).isEqualTo(List.of(1, 2));
+  }
+
+  @Test
+  void theFirstLineLookedAtIsOfTheChosenTable() {
+    open(Pottery.demo());
+    type("cone", 0, "cone_no", "");
+    type("firing", 0, "kiln_id", "99");
+    test.choose("firing");
+    assertThat(lines().chosen().table()).isEqualTo(new TableId("firing"));
+  }
+
+  @Test
+  void linesOfWhatIsGoneAreNotShownWhileTheNewAuditIsUnderway() {
+    open(Pottery.demo());
+    type("firing", 0, "peak_c", "9999");
+    ProveModel.Line line = lines().lines().getFirst();
+    test.bench.apply(new RemoveField(new TableId("firing"), new FieldId("peak_c"), "Peak"));
+    assertThat(model.isThere(line)).isFalse();
+    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Looking.class);
+  }
+}

@@ -1,0 +1,342 @@
+package joiner.desktop.shape;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import joiner.Pottery;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.TestBench;
+import joiner.finding.Finding;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.model.TableId;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Nested;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Shape without a window: fields typed, rows typed, what the sheet says. */
+class ShapeModelsTest {
+  @TempDir private Path folder;
+  private TestBench test;
+  private final Texts texts = Texts.beside(ShapeView.class);
+
+  @BeforeEach
+  void open() {
+    test = new TestBench(Pottery.demo(), folder);
+  }
+
+  @AfterEach
+  void everythingIsDone() {
+    test.finish();
+  }
+
+  private Field field(String table, String id) {
+    return test.table(table).field(new FieldId(id));
+  }
+
+  @Nested
+  class Fields {
+    private FieldsModel model;
+
+    @BeforeEach
+    void turnToFirings() {
+      model = new FieldsModel(test.bench, texts);
+      model.turnTo(test.choose("firing"));
+    }
+
+    private void again() {
+      model.turnTo(test.table("firing"));
+    }
+
+    @Test
+    void keysAndReferencesAreTagged() {
+      assertThat(model.tag(field("firing", "firing_id"))).isEqualTo("PK");
+      assertThat(model.tag(field("firing", "kiln_id"))).isEqualTo("FK");
+      assertThat(model.tag(field("firing", "remark"))).isEmpty();
+      assertThat(model.type(field("firing", "kiln_id"))).isEqualTo("→ Kiln");
+      assertThat(model.type(field("firing", "remark"))).isEqualTo("Text");
+    }
+
+    @Test
+    void onlyWhatChangedIsShownAnew() {
+      assertThat(model.turnTo(test.table("firing"))).isFalse();
+      model.note(field("firing", "remark"), " what was odd ");
+      assertThat(field("firing", "remark").description()).isEqualTo("what was odd");
+      assertThat(model.turnTo(test.table("firing"))).isTrue();
+      assertThat(model.turnTo(test.table("kiln"))).isTrue();
+    }
+
+    @Test
+    void aNewFieldHasTheTypeItsLabelSuggestsAndIsChosen() {
+      model.add("Fuel cost");
+      Field added = test.table("firing").fields().getLast();
+      assertThat(added.name()).isEqualTo("fuel_cost");
+      assertThat(added.type()).isInstanceOf(FieldType.Money.class);
+      assertThat(test.bench.selectionProperty().get())
+          .isEqualTo(Selection.of(new TableId("firing"), added.id()));
+      again();
+      model.add("Fuel cost");
+      assertThat(test.table("firing").fields().getLast().name()).isEqualTo("fuel_cost_2");
+    }
+
+    @Test
+    void aNameThatCameFromTheLabelFollowsItAndAnotherDoesNot() {
+      model.relabel(field("firing", "remark"), "Notes");
+      assertThat(field("firing", "remark").name()).isEqualTo("notes");
+      again();
+      model.rename(field("firing", "remark"), "seen");
+      again();
+      model.relabel(field("firing", "remark"), "Seen by the loader");
+      assertThat(field("firing", "remark").name()).isEqualTo("seen");
+      again();
+      int steps = test.bench.historyProperty().get().done();
+      model.relabel(field("firing", "remark"), "  ");
+      model.rename(field("firing", "remark"), "seen");
+      assertThat(test.bench.historyProperty().get().done()).as("nothing was done").isEqualTo(steps);
+    }
+
+    @Test
+    void aSizeThatIsNoneIsToldAndNotTaken() {
+      assertThat(model.resize(field("firing", "remark"), "120")).isTrue();
+      assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Text(120));
+      again();
+      assertThat(model.resize(field("firing", "remark"), "wide")).isFalse();
+      assertThat(test.newest()).contains("wide").contains("Text");
+      assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Text(120));
+      assertThat(model.resize(field("firing", "remark"), "120")).isTrue();
+      model.retype(field("firing", "remark"), TypeChoice.LongText);
+      assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.LongText());
+    }
+
+    @Test
+    void keyFieldsStayRequiredAndUnique() {
+      Field id = field("firing", "firing_id");
+      int steps = test.bench.historyProperty().get().done();
+      model.toggleRequired(id);
+      model.toggleUnique(id);
+      assertThat(test.bench.historyProperty().get().done()).isEqualTo(steps);
+      model.toggleRequired(field("firing", "remark"));
+      again();
+      assertThat(model.isRequired(field("firing", "remark"))).isTrue();
+      model.toggleUnique(field("firing", "remark"));
+      again();
+      assertThat(model.isUnique(field("firing", "remark"))).isTrue();
+      model.toggleUnique(field("firing", "remark"));
+      again();
+      assertThat(model.isUnique(field("firing", "remark"))).isFalse();
+    }
+
+    @Test
+    void fieldsGoIntoTheKeyAndOutOfIt() {
+      List<FieldId> before = test.table("firing").primaryKey();
+      List<Field> remark = List.of(field("firing", "remark"));
+      model.toggleKey(remark);
+      again();
+      assertThat(test.table("firing").primaryKey())
+          .containsExactly(before.getFirst(), new FieldId("remark"));
+      model.toggleKey(remark);
+      again();
+      assertThat(test.table("firing").primaryKey()).isEqualTo(before);
+      model.toggleKey(List.of());
+      assertThat(test.table("firing").primaryKey()).isEqualTo(before);
+    }
+
+    @Test
+    void fieldsMoveUpToTheEnds() {
+      model.move(field("firing", "kiln_id"), -1);
+      again();
+      assertThat(test.table("firing").fieldIds().getFirst()).isEqualTo(new FieldId("kiln_id"));
+      model.move(field("firing", "kiln_id"), -1);
+      model.move(field("firing", "remark"), 1);
+      again();
+      assertThat(test.table("firing").fieldIds().getFirst()).isEqualTo(new FieldId("kiln_id"));
+      assertThat(test.table("firing").fieldIds().getLast()).isEqualTo(new FieldId("remark"));
+    }
+
+    @Test
+    void removedFieldsAreOneStepAndWhatGoesAlongIsTold() {
+      var before = test.bench.draft();
+      model.remove(List.of(field("firing", "kiln_id"), field("firing", "peak_c")));
+      assertThat(test.table("firing").hasField(new FieldId("kiln_id"))).isFalse();
+      assertThat(test.newest()).contains("2 fields").contains("fk_firing_kiln").contains("Peak");
+      test.bench.undo();
+      assertThat(test.bench.draft()).isEqualTo(before);
+      model.remove(List.of());
+      assertThat(test.bench.draft()).isEqualTo(before);
+    }
+
+    @Test
+    void defaultsAreFormulasOrNone() {
+      model.changeDefault(field("firing", "remark"), "'none'");
+      assertThat(field("firing", "remark").defaultValue()).isPresent();
+      again();
+      model.changeDefault(field("firing", "remark"), " ");
+      assertThat(field("firing", "remark").defaultValue()).isEmpty();
+    }
+  }
+
+  @Nested
+  class SampleRowsOfATable {
+    private SampleModel model;
+
+    @BeforeEach
+    void turnToKilns() {
+      model = new SampleModel(test.bench, Texts.beside(SampleGrid.class));
+      assertThat(model.turnTo(test.table("kiln"))).isEqualTo(SampleModel.News.COLUMNS);
+    }
+
+    private SampleModel.News again() {
+      return model.turnTo(test.table("kiln"));
+    }
+
+    @Test
+    void onlyWhatChangedIsShownAnew() {
+      assertThat(again()).isEqualTo(SampleModel.News.CELLS);
+      Field name = field("kiln", "name");
+      model.type(0, name, "Great Tom");
+      assertThat(again()).isEqualTo(SampleModel.News.CELLS);
+      assertThat(model.cell(0, name.id())).isEqualTo("Great Tom");
+      model.add();
+      assertThat(again()).isEqualTo(SampleModel.News.ROWS);
+      assertThat(model.cell(model.count() - 1, name.id())).isEmpty();
+      assertThat(model.turnTo(test.table("firing"))).isEqualTo(SampleModel.News.COLUMNS);
+    }
+
+    @Test
+    void cellsThatBreakTheDesignAreKnown() {
+      Field name = field("kiln", "name");
+      model.type(1, name, "");
+      test.untilChecked();
+      again();
+      assertThat(model.isBad(1, name.id())).isTrue();
+      assertThat(model.isBad(0, name.id())).isFalse();
+      assertThat(model.badCells()).isEqualTo(1);
+    }
+
+    @Test
+    void whatIsTypedGoesToTheRowThatIsSeenThoughOthersWentMeanwhile() {
+      Field name = field("kiln", "name");
+      String third = model.cell(2, name.id());
+      new SampleModel(test.bench, Texts.beside(SampleGrid.class)).turnTo(test.table("kiln"));
+      test.bench.apply(
+          joiner.edit.ChangeRows.removed(
+              test.table("kiln"), test.bench.draft().rows().of(new TableId("kiln")), Set.of(0)));
+      model.type(2, name, "Third");
+      assertThat(test.bench.draft().rows().of(new TableId("kiln")).cell(1, name.id()))
+          .isEqualTo(Optional.of("Third"));
+      assertThat(third).isNotEqualTo("Third");
+    }
+
+    @Test
+    void removedRowsAreOneStep() {
+      var before = test.bench.draft();
+      model.remove(Set.of(0, 2));
+      assertThat(test.bench.draft().rows().of(new TableId("kiln")).count())
+          .isEqualTo(model.count() - 2);
+      assertThat(test.newest()).contains("2");
+      test.bench.undo();
+      assertThat(test.bench.draft()).isEqualTo(before);
+      model.remove(Set.of());
+      assertThat(test.bench.draft()).isEqualTo(before);
+    }
+  }
+
+  @Nested
+  class Sheet {
+    private SheetModel model;
+
+    @BeforeEach
+    void look() {
+      model = new SheetModel(test.bench, texts);
+      model.look(true);
+    }
+
+    @Test
+    void itFollowsWhatIsChosen() {
+      assertThat(model.about()).isEqualTo(new SheetModel.About.Nothing());
+      Table kiln = test.choose("kiln");
+      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln));
+      var name = new FieldId("name");
+      test.bench.selectionProperty().set(Selection.of(kiln.id(), name));
+      assertThat(model.about()).isEqualTo(new SheetModel.About.OfField(kiln, kiln.field(name)));
+      test.bench.selectionProperty().set(Selection.of(kiln.id(), new FieldId("gone")));
+      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln));
+    }
+
+    @Test
+    void theCellsOfAFieldAreCounted() {
+      test.bench
+          .selectionProperty()
+          .set(Selection.of(new TableId("kiln"), new FieldId("fallback_id")));
+      model.about();
+      test.window.until(() -> model.seenProperty().get().current().isPresent());
+      SheetModel.Seen seen = model.seenProperty().get().current().orElseThrow();
+      assertThat(seen.rows()).isEqualTo(4);
+      assertThat(seen.blank()).isEqualTo(1);
+      assertThat(seen.different()).isEqualTo(2);
+      assertThat(seen.longest()).isEqualTo(1);
+    }
+
+    @Test
+    void limitsAreChangedOneByOne() {
+      Table firing = test.choose("firing");
+      var peak = new SheetModel.About.OfField(firing, field("firing", "peak_c"));
+      model.least(peak, " 600 ");
+      assertThat(field("firing", "peak_c").limits().minimum()).contains("600");
+      assertThat(field("firing", "peak_c").limits().maximum()).contains("1400");
+      var now = new SheetModel.About.OfField(test.table("firing"), field("firing", "peak_c"));
+      model.greatest(now, " ");
+      assertThat(field("firing", "peak_c").limits().maximum()).isEmpty();
+      assertThat(field("firing", "peak_c").limits().minimum()).contains("600");
+      var remark = new SheetModel.About.OfField(test.table("firing"), field("firing", "remark"));
+      model.pattern(remark, "[a-z ]+");
+      assertThat(field("firing", "remark").limits().pattern()).contains("[a-z ]+");
+    }
+
+    @Test
+    void theWordsOfATableAreChangedOneByOneAndBlankNamesAreNotTaken() {
+      Table kiln = test.choose("kiln");
+      model.singular(kiln, "oven");
+      assertThat(test.table("kiln").noun().singular()).isEqualTo("oven");
+      assertThat(test.table("kiln").noun().plural()).isEqualTo(kiln.noun().plural());
+      model.plural(test.table("kiln"), "ovens");
+      assertThat(test.table("kiln").noun().plural()).isEqualTo("ovens");
+      model.rename(test.table("kiln"), " ");
+      assertThat(test.table("kiln").name()).isEqualTo("kiln");
+      model.rename(test.table("kiln"), " oven ");
+      assertThat(test.table("kiln").name()).isEqualTo("oven");
+      model.relabel(test.table("kiln"), " ");
+      assertThat(test.table("kiln").label()).isEqualTo("Kiln");
+      model.relabel(test.table("kiln"), "Oven");
+      assertThat(test.table("kiln").label()).isEqualTo("Oven");
+      model.area(test.table("kiln"), " Yard ");
+      assertThat(test.table("kiln").area()).isEqualTo("Yard");
+      model.rowLabel(test.table("kiln"), "");
+      assertThat(test.table("kiln").rowLabel()).isEmpty();
+      model.describe(test.table("kiln"), "Hot.");
+      assertThat(test.table("kiln").description()).isEqualTo("Hot.");
+    }
+
+    @Test
+    void findingsBelongToTheFieldOrToTheTable() {
+      test.choose("kiln");
+      model.rename(test.table("kiln"), "order");
+      test.untilChecked();
+      List<Finding> findings = test.bench.verdict().findings();
+      var table = new SheetModel.About.OfTable(test.table("kiln"));
+      assertThat(findings).anyMatch(finding -> SheetModel.concerns(table, finding));
+      assertThat(findings)
+          .noneMatch(finding -> SheetModel.concerns(new SheetModel.About.Nothing(), finding));
+      var field = new SheetModel.About.OfField(test.table("kiln"), field("kiln", "name"));
+      assertThat(findings).noneMatch(finding -> SheetModel.concerns(field, finding));
+    }
+  }
+}
