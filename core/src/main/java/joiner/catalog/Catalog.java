@@ -9,11 +9,19 @@ import java.util.Optional;
  * @param tables in the order in which they can be made; a foreign key to a later one is {@link
  *     ForeignKey#late}
  * @param sequences that columns count up by
+ * @param others what is there besides, named only
  */
-public record Catalog(List<CatalogTable> tables, List<Sequence> sequences) {
+public record Catalog(
+    List<CatalogTable> tables, List<Sequence> sequences, List<OtherObject> others) {
   public Catalog {
     tables = List.copyOf(tables);
     sequences = List.copyOf(sequences);
+    others = List.copyOf(others);
+  }
+
+  /** Nothing besides. */
+  public Catalog(List<CatalogTable> tables, List<Sequence> sequences) {
+    this(tables, sequences, List.of());
   }
 
   /** Tables whose counters count by themselves. */

@@ -31,7 +31,8 @@ public final class PromisedNames {
             .map(
                 t -> known.containsKey(t.name()) ? in(t, known.get(t.name()), dialect, answers) : t)
             .toList(),
-        found.sequences());
+        found.sequences(),
+        found.others());
   }
 
   private static CatalogTable in(

@@ -21,9 +21,6 @@ import joiner.engine.InCheck;
 import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
-import joiner.expression.Kind;
-import joiner.expression.Place;
-import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -307,26 +304,8 @@ final class TableLowering {
           .typeCheck(field.name(), SqlType.of(field.type()))
           .ifPresent(sql -> add(type.name(), new SqlExpression(sql, Optional.empty())));
     }
-    if (field.type() instanceof FieldType.Email) {
-      address(field);
-    }
-  }
-
-  /** One @ with something on both sides and no blank, as the audit wants it. */
-  private void address(Field field) {
-    var form =
-        new Expression.And(
-            List.of(
-                like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
-            Place.NOWHERE);
     String name = ConstraintNaming.check(table.name(), field.name(), "address");
-    check(name, form, "the form of " + field.label());
-  }
-
-  private static Expression like(Field field, String pattern, boolean negated) {
-    var text = new Expression.Literal(new Value.Text(pattern), Kind.TEXT, Place.NOWHERE);
-    var value = new Expression.FieldRef(OwnField.of(field), Place.NOWHERE);
-    return new Expression.Like(value, text, Optional.empty(), negated, Place.NOWHERE);
+    type.form().ifPresent(form -> check(name, form, "the form of " + field.label()));
   }
 
   private void check(Constraint.OfValue constraint, String subject) {

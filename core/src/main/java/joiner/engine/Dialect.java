@@ -112,6 +112,14 @@ public abstract class Dialect {
   /** How the engine's catalog is asked. */
   public abstract CatalogQueries queries();
 
+  /**
+   * A query for what a schema holds that a design has no word for: the name of its {@link
+   * joiner.catalog.OtherObject.Kind}, its name, its definition. Empty where nobody asks.
+   */
+  public Optional<String> otherObjects() {
+    return Optional.empty();
+  }
+
   /** What a type of the engine holds, as {@link #spell} spells it; any case. */
   public final SqlType understand(String spelled) {
     SqlType other = new SqlType.Other(spelled);

@@ -66,6 +66,13 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public Optional<String> otherObjects() {
+    return Optional.of(
+        "SELECT 'VIEW', view_name, sql FROM duckdb_views() WHERE NOT internal"
+            + " AND database_name = current_database() AND schema_name = current_schema()");
+  }
+
+  @Override
   public CatalogQueries queries() {
     String own = " WHERE schema_name = current_schema() AND table_name = wanted";
     String of = "WITH w AS (SELECT ? AS wanted) SELECT ";

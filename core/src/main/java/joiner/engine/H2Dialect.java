@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.util.Optional;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -50,6 +51,18 @@ final class H2Dialect extends IsoDialect {
   @Override
   public List<String> caveats() {
     return List.of("Characters beyond U+FFFF count twice in lengths.");
+  }
+
+  @Override
+  public Optional<String> otherObjects() {
+    return Optional.of(
+        "SELECT 'VIEW', table_name, view_definition FROM information_schema.views"
+            + " WHERE table_schema = SCHEMA()"
+            + " UNION ALL SELECT 'TRIGGER', trigger_name || ' of ' || event_object_table,"
+            + " java_class FROM information_schema.triggers WHERE trigger_schema = SCHEMA()"
+            + " UNION ALL SELECT 'COMPUTED_COLUMN', table_name || '.' || column_name,"
+            + " generation_expression FROM information_schema.columns"
+            + " WHERE table_schema = SCHEMA() AND is_generated = 'ALWAYS'");
   }
 
   @Override

@@ -72,6 +72,19 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public Optional<String> otherObjects() {
+    return Optional.of(
+        "SELECT 'VIEW', table_name, view_definition FROM information_schema.views"
+            + " WHERE table_schema = DATABASE()"
+            + " UNION ALL SELECT 'TRIGGER', CONCAT(trigger_name, ' of ', event_object_table),"
+            + " action_statement FROM information_schema.triggers"
+            + " WHERE trigger_schema = DATABASE()"
+            + " UNION ALL SELECT 'COMPUTED_COLUMN', CONCAT(table_name, '.', column_name),"
+            + " generation_expression FROM information_schema.columns"
+            + " WHERE table_schema = DATABASE() AND is_generated = 'ALWAYS'");
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"

@@ -1,5 +1,6 @@
 package joiner.engine;
 
+import java.util.Optional;
 import java.util.List;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
@@ -28,6 +29,21 @@ final class PostgreSqlDialect extends IsoDialect {
   @Override
   public Loading loading() {
     return Loading.COPY;
+  }
+
+  @Override
+  public Optional<String> otherObjects() {
+    return Optional.of(
+        "SELECT 'VIEW', viewname, definition FROM pg_views WHERE schemaname = current_schema()"
+            + " UNION ALL SELECT 'VIEW', matviewname, definition FROM pg_matviews"
+            + " WHERE schemaname = current_schema()"
+            + " UNION ALL SELECT 'TRIGGER', t.tgname || ' of ' || c.relname,"
+            + " pg_get_triggerdef(t.oid) FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid"
+            + " JOIN pg_namespace n ON n.oid = c.relnamespace"
+            + " WHERE NOT t.tgisinternal AND n.nspname = current_schema()"
+            + " UNION ALL SELECT 'COMPUTED_COLUMN', table_name || '.' || column_name,"
+            + " generation_expression FROM information_schema.columns"
+            + " WHERE table_schema = current_schema() AND is_generated = 'ALWAYS'");
   }
 
   @Override

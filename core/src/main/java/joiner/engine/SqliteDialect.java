@@ -81,6 +81,17 @@ final class SqliteDialect extends Dialect {
         "UPPER and LOWER change the letters A to Z only.");
   }
 
+  /** The definition of a computed column stands in that of its table only. */
+  @Override
+  public Optional<String> otherObjects() {
+    return Optional.of(
+        "SELECT upper(type), CASE type WHEN 'view' THEN name ELSE name || ' of ' || tbl_name END,"
+            + " sql FROM sqlite_master WHERE type IN ('view', 'trigger')"
+            + " UNION ALL SELECT 'COMPUTED_COLUMN', t.name || '.' || c.name, ''"
+            + " FROM sqlite_master t, pragma_table_xinfo(t.name) c"
+            + " WHERE t.type = 'table' AND c.hidden IN (2, 3)");
+  }
+
   @Override
   public CatalogQueries queries() {
     return new CatalogQueries(

@@ -1,6 +1,7 @@
 package joiner.meaning;
 
 import java.util.List;
+import java.util.Optional;
 import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
 import joiner.expression.Kind;
@@ -45,6 +46,19 @@ final class Conditions {
         new Expression.Call(Expression.Function.CHAR_LENGTH, List.of(read(field)), Place.NOWHERE);
     var bound = new Expression.Literal(Value.whole(length), Kind.WHOLE, Place.NOWHERE);
     return new Expression.Compare(side, counted, bound, Place.NOWHERE);
+  }
+
+  /** One @ with something on both sides and no blank. */
+  static Expression address(Field field) {
+    return new Expression.And(
+        List.of(
+            like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
+        Place.NOWHERE);
+  }
+
+  private static Expression like(Field field, String pattern, boolean negated) {
+    var text = new Expression.Literal(new Value.Text(pattern), Kind.TEXT, Place.NOWHERE);
+    return new Expression.Like(read(field), text, Optional.empty(), negated, Place.NOWHERE);
   }
 
   private static Expression read(Field field) {

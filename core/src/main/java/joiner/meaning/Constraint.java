@@ -10,6 +10,7 @@ import joiner.expression.Expression.Comparison;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.shape.TextPattern;
@@ -58,6 +59,13 @@ public sealed interface Constraint {
 
   /** Texts are values of the field's type; what its form is, {@code joiner.rows} knows. */
   record OfType(String name, Field field) implements OfField {
+    /** What engines that know no such type have to be told of its form, where it has one. */
+    public Optional<Expression> form() {
+      return field.type() instanceof FieldType.Email
+          ? Optional.of(Conditions.address(field))
+          : Optional.empty();
+    }
+
     @Override
     public String demand() {
       return "fit its type";

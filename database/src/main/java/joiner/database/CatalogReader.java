@@ -22,6 +22,7 @@ import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.OtherObject;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.ddl.CheckClauses;
@@ -74,7 +75,20 @@ final class CatalogReader {
     for (Map.Entry<String, String> table : comments.entrySet()) {
       tables.add(table(table.getKey(), table.getValue()));
     }
-    return new Catalog(tables);
+    return new Catalog(tables, List.of(), others());
+  }
+
+  private List<OtherObject> others() throws SQLException {
+    var others = new ArrayList<OtherObject>();
+    if (dialect.otherObjects().isPresent()) {
+      try (PreparedStatement query = connection.prepareStatement(dialect.otherObjects().get())) {
+        for (List<String> row : rows(query, 3)) {
+          var kind = OtherObject.Kind.valueOf(row.get(0));
+          others.add(new OtherObject(kind, row.get(1), row.get(2)));
+        }
+      }
+    }
+    return others;
   }
 
   private CatalogTable table(String name, String comment) throws SQLException {
@@ -312,17 +326,22 @@ final class CatalogReader {
 
   /** What a query with one parameter gives. */
   private List<List<String>> rows(String sql, int columns, String parameter) throws SQLException {
-    var found = new ArrayList<List<String>>();
     try (PreparedStatement statement = connection.prepareStatement(sql)) {
       statement.setString(1, parameter);
-      try (ResultSet rows = statement.executeQuery()) {
-        while (rows.next()) {
-          var row = new ArrayList<String>();
-          for (int column = 1; column <= columns; column++) {
-            row.add(orEmpty(rows.getString(column)));
-          }
-          found.add(row);
+      return rows(statement, columns);
+    }
+  }
+
+  private static List<List<String>> rows(PreparedStatement query, int columns)
+      throws SQLException {
+    var found = new ArrayList<List<String>>();
+    try (ResultSet rows = query.executeQuery()) {
+      while (rows.next()) {
+        var row = new ArrayList<String>();
+        for (int column = 1; column <= columns; column++) {
+          row.add(orEmpty(rows.getString(column)));
         }
+        found.add(row);
       }
     }
     return found;

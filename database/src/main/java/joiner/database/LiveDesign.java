@@ -57,10 +57,12 @@ public record LiveDesign(Draft draft, List<String> notices) {
         target,
         "cannot be read",
         live -> {
-          Raised raised = Raised.of(live.read(), live.dialect().identifiers(), title);
+          Catalog found = live.read();
+          Raised raised = Raised.of(found, live.dialect().identifiers(), title);
           var rows = new RowReading(live, rowsAtMost, progress);
           SampleRows taken = rows.read(List.copyOf(raised.design().tables()));
           var notices = new ArrayList<>(raised.unread());
+          found.others().forEach(other -> notices.add(other.notTaken()));
           notices.addAll(rows.notices);
           return new LiveDesign(new Draft(raised.design(), taken), notices);
         });

@@ -52,6 +52,52 @@ class LiveDesignTest {
         .sum();
   }
 
+  /** Views, triggers and computed columns are none of a design; that they are there is told. */
+  @Test
+  void whatADesignHasNoWordForIsNamed() throws Exception {
+    for (String url : Databases.fresh(folder)) {
+      String engine = Shipment.dialectOf(url).engine();
+      run(
+          url,
+          "CREATE TABLE kiln (kiln_id integer PRIMARY KEY, litres integer NOT NULL,"
+              + " half integer GENERATED ALWAYS AS (litres / 2)"
+              + (engine.equals("H2") ? ")" : engine.equals("DuckDB") ? " VIRTUAL)" : " STORED)"),
+          "CREATE VIEW large_kiln AS SELECT kiln_id FROM kiln WHERE litres > 100");
+      triggers(engine, url);
+      LiveDesign read = read(url, 0);
+      Databases.drop(url);
+      assertThat(read.draft().design().tables()).hasSize(1);
+      assertThat(read.draft().design().tables().iterator().next().fields()).hasSize(3);
+      List<String> told = read.notices().stream().map(n -> n.toLowerCase(Locale.ROOT)).toList();
+      assertThat(told)
+          .as(engine)
+          .anyMatch(n -> n.startsWith("the view large_kiln is not taken along: "))
+          .anyMatch(n -> n.contains("kiln.half"));
+      if (!engine.equals("DuckDB") && !engine.equals("H2")) {
+        assertThat(told)
+            .as(engine)
+            .anyMatch(n -> n.startsWith("the trigger warm of kiln is not taken along: "));
+      }
+    }
+  }
+
+  /** H2 has triggers in Java only, DuckDB none. */
+  private static void triggers(String engine, String url) throws Exception {
+    switch (engine) {
+      case "SQLite" ->
+          run(url, "CREATE TRIGGER warm AFTER INSERT ON kiln BEGIN DELETE FROM kiln; END");
+      case "MariaDB" ->
+          run(url, "CREATE TRIGGER warm BEFORE INSERT ON kiln FOR EACH ROW SET NEW.litres = 5");
+      case "PostgreSQL" ->
+          run(
+              url,
+              "CREATE FUNCTION warm() RETURNS trigger LANGUAGE plpgsql"
+                  + " AS 'BEGIN RETURN NEW; END'",
+              "CREATE TRIGGER warm BEFORE INSERT ON kiln FOR EACH ROW EXECUTE FUNCTION warm()");
+      default -> {}
+    }
+  }
+
   /**
    * A law: a design read from a database can be shipped to another one of that engine, where it is
    * the same.
