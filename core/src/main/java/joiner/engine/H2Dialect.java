@@ -1,9 +1,9 @@
 package joiner.engine;
 
-import java.util.Optional;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.naming.IdentifierRules;

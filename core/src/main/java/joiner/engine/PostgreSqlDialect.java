@@ -1,7 +1,7 @@
 package joiner.engine;
 
-import java.util.Optional;
 import java.util.List;
+import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.expression.Width;

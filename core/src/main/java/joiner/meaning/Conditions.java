@@ -51,8 +51,7 @@ final class Conditions {
   /** One @ with something on both sides and no blank. */
   static Expression address(Field field) {
     return new Expression.And(
-        List.of(
-            like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
+        List.of(like(field, "%_@_%", false), like(field, "%@%@%", true), like(field, "% %", true)),
         Place.NOWHERE);
   }
 

@@ -332,8 +332,7 @@ final class CatalogReader {
     }
   }
 
-  private static List<List<String>> rows(PreparedStatement query, int columns)
-      throws SQLException {
+  private static List<List<String>> rows(PreparedStatement query, int columns) throws SQLException {
     var found = new ArrayList<List<String>>();
     try (ResultSet rows = query.executeQuery()) {
       while (rows.next()) {

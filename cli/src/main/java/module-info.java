@@ -1,0 +1,12 @@
+/** The command line. */
+module joiner.cli {
+  requires joiner.core;
+  requires joiner.database;
+  requires com.fasterxml.jackson.core;
+  requires info.picocli;
+
+  exports joiner.cli;
+
+  opens joiner.cli to
+      info.picocli;
+}

@@ -1,0 +1,33 @@
+/** Everything Joiner knows and computes: no window, no database, no printing. */
+module joiner.core {
+  requires static transitive org.jspecify;
+  requires com.fasterxml.jackson.core;
+  requires re2j;
+  requires com.ibm.icu;
+  requires de.siegmar.fastcsv;
+  requires evo.inflector;
+  requires java.xml;
+  requires org.apache.commons.csv;
+  requires org.dhatim.fastexcel.reader;
+  requires org.jgrapht.core;
+
+  exports joiner.audit;
+  exports joiner.catalog;
+  exports joiner.change;
+  exports joiner.compare;
+  exports joiner.ddl;
+  exports joiner.dependency;
+  exports joiner.discovery;
+  exports joiner.edit;
+  exports joiner.engine;
+  exports joiner.expression;
+  exports joiner.finding;
+  exports joiner.format;
+  exports joiner.meaning;
+  exports joiner.model;
+  exports joiner.naming;
+  exports joiner.rows;
+  exports joiner.shape;
+  exports joiner.source;
+  exports joiner.split;
+}
