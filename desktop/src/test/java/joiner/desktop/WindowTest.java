@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -488,5 +489,25 @@ class WindowTest {
       }
       assertThat(colours).as(theme.name().toLowerCase(Locale.ROOT)).hasSizeGreaterThan(5);
     }
+  }
+
+  /** Whoever makes a rule types in it at once, and sees where. */
+  @Test
+  void aNewRuleIsInSightHoweverManyThereAre(FxRobot robot) throws Exception {
+    go(robot, Stage.GUARD);
+    choose(robot, "firing");
+    for (int i = 0; i < 3; i++) {
+      robot.clickOn("#new-rule");
+    }
+    int rules = bench.design().table(new TableId("firing")).rules().size();
+    until(() -> robot.lookup(".condition").queryAll().size() == rules);
+    String last = bench.design().table(new TableId("firing")).rules().getLast().name();
+    TextArea condition = node(robot, "condition-" + last, TextArea.class);
+    until(condition::isFocused);
+    until(
+        () -> {
+          Bounds at = condition.localToScene(condition.getBoundsInLocal());
+          return at.getMinY() > 0 && at.getMaxY() < condition.getScene().getHeight();
+        });
   }
 }

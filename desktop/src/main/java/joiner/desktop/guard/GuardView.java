@@ -15,6 +15,7 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenLaidOut;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
@@ -129,6 +130,8 @@ public final class GuardView implements StageView {
 
   private void add(Table table) {
     RuleId added = model.add(table);
+    // The new one is the last, and may be below what is seen.
+    WhenLaidOut.run(scroll, () -> scroll.setVvalue(scroll.getVmax()));
     byRule.forEach(
         (rule, card) -> {
           if (rule.rule().id().equals(added)) {
