@@ -1,19 +1,21 @@
 package joiner.audit;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
-import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
-import joiner.expression.EvaluationException;
-import joiner.expression.Evaluator;
 import joiner.expression.Reference;
-import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
@@ -27,36 +29,54 @@ import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.Rows;
+import joiner.rows.RowSource;
 
 /**
- * Checks sample rows against their design. Keys and references follow ISO/IEC 9075-2: a unique key
- * ignores rows with an empty part, references are MATCH SIMPLE (a row with an empty part of the
- * foreign key passes), a rule is broken only when it is false. Expected time is linear in the cells
- * of the constraints that are not known to hold as before.
+ * Checks rows against their design, in one pass over each table, parents first. Keys and references
+ * follow ISO/IEC 9075-2: a unique key ignores rows with an empty part, references are MATCH SIMPLE
+ * (a row with an empty part of the foreign key passes), a rule is broken only when it is false.
+ * Expected time is linear in the cells of the constraints that are not known to hold as before.
  */
 public final class Audit {
-  /** How many rows are looked at between two questions whether to stop. */
-  private static final int ROWS_AT_ONCE = 1024;
+  /** Beyond so many bytes the keys of rows in memory go to files too. */
+  private static final long KEYS_IN_MEMORY = 1L << 30;
 
   private final Draft draft;
   private final Design design;
   private final Clock clock;
   private final KnownAudit known;
-  private final BooleanSupplier cancelled;
+  private final AuditRows rows;
   private final FormulaRows typed;
+  private final Memory memory;
+  private final Map<TableId, TablePass> passes = new LinkedHashMap<>();
+  private final Map<KeyOf, Keys> keys = new HashMap<>();
+  private final List<Keys> allKeys = new ArrayList<>();
+  private final Map<TableId, List<Part>> parts = new HashMap<>();
+  private final Map<TableId, List<Relationship>> byChild;
+  private final Map<TableId, List<Relationship>> byParent;
 
-  private Audit(Draft draft, Clock clock, KnownAudit known, BooleanSupplier cancelled) {
+  /** Which constraint of a table something is known about. */
+  private record Which(TableId table, String sort, Object what) {}
+
+  /** Some fields of a table, whose keys are put together. */
+  private record KeyOf(TableId table, List<FieldId> fields) {}
+
+  /** A constraint with what it gives, once all rows went by. */
+  private record Part(Which which, List<Object> inputs, Supplier<KnownAudit.Found> found) {}
+
+  private Audit(Draft draft, Clock clock, KnownAudit known, AuditRows rows, Memory memory) {
     this.draft = draft;
     this.design = draft.design();
     this.clock = clock;
     this.known = known;
-    this.cancelled = cancelled;
+    this.rows = rows;
+    this.memory = memory;
     this.typed = new FormulaRows(draft);
+    this.byChild =
+        design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
+    this.byParent =
+        design.relationships().stream().collect(Collectors.groupingBy(Relationship::parent));
   }
-
-  /** Which constraint of a table something is known about. */
-  private record Part(TableId table, String sort, Object which) {}
 
   /** Audits all tables; rules that read the clock use that one. */
   public static AuditReport of(Draft draft, Clock clock) {
@@ -76,99 +96,217 @@ public final class Audit {
    */
   public static AuditReport of(
       Draft draft, Clock clock, KnownAudit known, BooleanSupplier cancelled) {
-    return new Audit(draft, clock, known, cancelled).run();
+    AuditRows rows = new AuditRows.InMemory(draft, cancelled);
+    return new Audit(draft, clock, known, rows, new Memory(KEYS_IN_MEMORY)).run();
+  }
+
+  /** The same with so much memory for keys. */
+  static AuditReport of(Draft draft, Clock clock, long keysInMemory) {
+    AuditRows rows = new AuditRows.InMemory(draft, () -> false);
+    return new Audit(draft, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
+  }
+
+  /**
+   * Audits rows wherever they are, gone through once, with memory that does not grow with them but
+   * for those that rules of other tables read.
+   *
+   * @param draft the design, and the rows that rules of other tables read
+   * @param sources the rows of each table; tables without one have none
+   * @param keysInMemory bytes that keys may take; what goes beyond goes to files while it lasts
+   * @param watch is told how far it is, and may end it
+   * @throws IOException if rows cannot be read
+   */
+  public static AuditReport of(
+      Draft draft, Map<TableId, RowSource> sources, Clock clock, long keysInMemory, Watch watch)
+      throws IOException {
+    AuditRows rows = new AuditRows.Streamed(sources, watch);
+    try {
+      return new Audit(draft, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
+    } catch (UncheckedIOException e) {
+      throw e.getCause();
+    }
+  }
+
+  /** Watches an audit. */
+  public interface Watch {
+    /**
+     * Told every few thousand rows.
+     *
+     * @return whether it is to go on
+     */
+    boolean goesOn(TableId table, long rows);
   }
 
   private AuditReport run() {
-    var tables = new ArrayList<TableAudit>();
-    Map<TableId, List<Relationship>> byChild =
-        design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     boolean whole = true;
     try {
-      for (Table table : design.tables()) {
-        tables.add(audit(table, byChild.getOrDefault(table.id(), List.of())));
+      for (Table table : parentsFirst()) {
+        passes.put(table.id(), pass(table));
       }
+      passes.forEach(this::go);
     } catch (CancellationException stopped) {
       whole = false;
     }
-    known.end(whole);
-    return new AuditReport(tables);
-  }
-
-  private void checkStopped(int row) {
-    if (row % ROWS_AT_ONCE == 0 && cancelled.getAsBoolean()) {
-      throw new CancellationException();
+    try {
+      return report(whole);
+    } finally {
+      passes.values().forEach(pass -> pass.forEachReference(ReferenceCheck::close));
+      allKeys.forEach(Keys::close);
+      known.end(whole);
     }
   }
 
-  private Rows rows(TableId table) {
-    return draft.rows().of(table);
+  /** Tables before those that refer to them, as far as there is such an order. */
+  private List<Table> parentsFirst() {
+    Map<TableId, Table> ordered = new LinkedHashMap<>();
+    var begun = new java.util.HashSet<TableId>();
+    design.tables().forEach(table -> order(table, begun, ordered));
+    return List.copyOf(ordered.values());
   }
 
-  private TableAudit audit(Table table, List<Relationship> relationships) {
-    int count = rows(table.id()).count();
-    if (count == 0) {
-      return new TableAudit(table.id(), 0, List.of(), List.of());
+  private void order(Table first, java.util.Set<TableId> begun, Map<TableId, Table> ordered) {
+    var open = new java.util.ArrayDeque<Table>();
+    open.push(first);
+    while (!open.isEmpty()) {
+      Table table = open.peek();
+      if (begun.add(table.id())) {
+        for (Relationship r : byChild.getOrDefault(table.id(), List.of())) {
+          if (!begun.contains(r.parent())) {
+            open.push(design.table(r.parent()));
+          }
+        }
+      } else {
+        open.pop();
+        ordered.putIfAbsent(table.id(), table);
+      }
     }
+  }
+
+  /** What there is to look at in a table that is not known. */
+  private TablePass pass(Table table) {
     TableMeaning meaning = draft.meaning().of(table);
-    var parts = new ArrayList<KnownAudit.Found>();
-    table.fields().forEach(field -> parts.add(cells(meaning, field)));
-    meaning.keys().forEach(key -> parts.add(key(table, key)));
-    relationships.forEach(relationship -> parts.add(reference(table, relationship)));
-    meaning.rules().forEach(rule -> parts.add(rule(table, rule)));
-    return new TableAudit(
-        table.id(),
-        count,
-        parts.stream().flatMap(part -> part.violations().stream()).toList(),
-        parts.stream().flatMap(part -> part.hints().stream()).toList());
+    TablePass pass = passes.containsKey(table.id()) ? passes.get(table.id()) : begun(table);
+    var all = new ArrayList<Part>();
+    table.fields().forEach(field -> all.add(cells(pass, table, field)));
+    meaning.keys().forEach(key -> all.add(key(pass, table, key)));
+    for (Relationship relationship : byChild.getOrDefault(table.id(), List.of())) {
+      all.add(reference(pass, table, relationship));
+    }
+    meaning.rules().forEach(rule -> all.add(rule(pass, table, rule)));
+    parts.put(table.id(), all);
+    return pass;
   }
 
-  private KnownAudit.Found cells(TableMeaning meaning, Field field) {
-    Table table = meaning.table();
-    checkStopped(0);
-    return known.of(
-        new Part(table.id(), "cells", field.id()),
-        List.of(field, table.isRequired(field.id()), rows(table.id()).identity(field.id())),
+  private TablePass begun(Table table) {
+    return new TablePass(
+        draft.meaning().of(table), typed, clock, rows.mostNamed(), rows.batchRows(table.id()));
+  }
+
+  private Part part(Which which, List<Object> inputs, Supplier<Supplier<KnownAudit.Found>> work) {
+    return known
+        .find(which, inputs)
+        .map(found -> new Part(which, inputs, () -> found))
+        .orElseGet(() -> new Part(which, inputs, work.get()));
+  }
+
+  private Part cells(TablePass pass, Table table, Field field) {
+    return part(
+        new Which(table.id(), "cells", field.id()),
+        List.of(
+            field, table.isRequired(field.id()), rows.identity(table.id(), field.id()), table.id()),
         () -> {
-          var violations = new ArrayList<Violation>();
-          var hints = new ArrayList<Hint>();
-          new CellAudit(meaning, field, typed.of(table.id())).addTo(violations, hints);
-          return new KnownAudit.Found(violations, hints);
+          List<CellCheck> checks = pass.checkCells(field);
+          return () ->
+              new KnownAudit.Found(
+                  checks.stream().flatMap(check -> check.violation().stream()).toList(),
+                  checks.stream().flatMap(check -> check.hints().stream()).toList());
         });
   }
 
-  private KnownAudit.Found key(Table table, Constraint.Unique key) {
-    checkStopped(0);
-    var inputs = columns(table, key.fields());
+  private Part key(TablePass pass, Table table, Constraint.Unique key) {
+    List<Object> inputs = columns(table, key.fields());
     inputs.add(key);
-    return known.of(
-        new Part(table.id(), "key", key.name()),
+    return part(
+        new Which(table.id(), "key", key.name()),
         inputs,
         () -> {
-          var violations = new ArrayList<Violation>();
-          var hints = new ArrayList<Hint>();
-          new KeyAudit(table, typed.of(table.id()))
-              .addTo(key.name(), key.fields(), violations, hints);
-          return new KnownAudit.Found(violations, hints);
+          Keys own = keysOf(table, key.fields());
+          keys.put(new KeyOf(table.id(), key.fields()), own);
+          return pass.putKeys(key.fields(), own, Optional.of(key))::found;
         });
   }
 
-  private KnownAudit.Found reference(Table child, Relationship relationship) {
-    checkStopped(0);
+  /** Keys are numbers where all who compare them have them as such numbers. */
+  private Keys keysOf(Table table, List<FieldId> fields) {
+    Optional<LongForm> form = form(table, fields);
+    for (Relationship r : byParent.getOrDefault(table.id(), List.of())) {
+      if (r.parentFields().equals(fields)) {
+        Optional<LongForm> child = form(design.table(r.child()), r.childFields());
+        form = form.filter(own -> child.filter(own::isComparable).isPresent());
+      }
+    }
+    var made = new Keys(memory, form);
+    allKeys.add(made);
+    return made;
+  }
+
+  private static Optional<LongForm> form(Table table, List<FieldId> fields) {
+    return fields.size() == 1
+        ? LongForm.of(table.field(fields.getFirst()).type())
+        : Optional.empty();
+  }
+
+  private Part reference(TablePass pass, Table child, Relationship relationship) {
     Table parent = design.table(relationship.parent());
-    var inputs = columns(child, relationship.childFields());
+    List<Object> inputs = columns(child, relationship.childFields());
     inputs.addAll(columns(parent, relationship.parentFields()));
     inputs.add(relationship);
     inputs.add(parent.noun());
-    return known.of(
-        new Part(child.id(), "reference", relationship.id()),
+    return part(
+        new Which(child.id(), "reference", relationship.id()),
         inputs,
         () -> {
-          var violations = new ArrayList<Violation>();
-          new ReferenceAudit(design, relationship, typed.of(child.id()), typed.of(parent.id()))
-              .addTo(violations);
-          return new KnownAudit.Found(violations, List.of());
+          Keys parents = parents(pass, child, relationship);
+          return pass.checkReference(relationship, parent, parents)::found;
         });
+  }
+
+  /** The keys of the parents, which are put when the rows of their table go by. */
+  private Keys parents(TablePass ofChild, Table child, Relationship relationship) {
+    var of = new KeyOf(relationship.parent(), relationship.parentFields());
+    Keys there = keys.get(of);
+    if (there != null) {
+      return there;
+    }
+    Table parent = design.table(relationship.parent());
+    Keys made = keysOf(parent, relationship.parentFields());
+    keys.put(of, made);
+    TablePass pass =
+        parent.id().equals(child.id())
+            ? ofChild
+            : passes.computeIfAbsent(parent.id(), id -> begun(parent));
+    pass.putKeys(relationship.parentFields(), made, Optional.empty());
+    return made;
+  }
+
+  private Part rule(TablePass pass, Table table, Constraint.Holds holds) {
+    Rule rule = holds.rule();
+    if (!(holds.condition() instanceof Checked.Sound sound)) {
+      // A rule that cannot be read is a finding of the design, not of its rows.
+      return new Part(
+          new Which(table.id(), "rule", rule.id()),
+          List.of(rule),
+          () -> new KnownAudit.Found(List.of(), List.of()));
+    }
+    List<Object> inputs = columns(table, holds.fields());
+    sound.reads().forEach(reference -> inputs.addAll(far(reference)));
+    inputs.add(rule);
+    inputs.add(rows.count(table.id()));
+    inputs.add(sound.readsClock() ? LocalDate.now(clock) : "no clock");
+    return part(
+        new Which(table.id(), "rule", rule.id()),
+        inputs,
+        () -> pass.checkRule(holds, sound)::found);
   }
 
   /** Fields and the identity of their columns. */
@@ -176,7 +314,7 @@ public final class Audit {
     var inputs = new ArrayList<Object>();
     for (FieldId field : fields) {
       inputs.add(table.field(field));
-      inputs.add(rows(table.id()).identity(field));
+      inputs.add(rows.identity(table.id(), field));
     }
     return inputs;
   }
@@ -197,58 +335,39 @@ public final class Audit {
     return inputs;
   }
 
-  private KnownAudit.Found rule(Table table, Constraint.Holds meant) {
-    Rule rule = meant.rule();
-    if (!(meant.condition() instanceof Checked.Sound sound)) {
-      // A rule that cannot be read is a finding of the design, not of its rows.
-      return new KnownAudit.Found(List.of(), List.of());
+  private void go(TableId table, TablePass pass) {
+    if (pass.isWanted()) {
+      rows.go(design.table(table), pass);
     }
-    List<FieldId> fields = meant.fields();
-    var inputs = columns(table, fields);
-    sound.reads().forEach(reference -> inputs.addAll(far(reference)));
-    inputs.add(rule);
-    inputs.add(rows(table.id()).count());
-    inputs.add(sound.readsClock() ? LocalDate.now(clock) : "no clock");
-    return known.of(
-        new Part(table.id(), "rule", rule.name()),
-        inputs,
-        () -> new KnownAudit.Found(broken(table, rule, sound, fields), List.of()));
+    pass.end();
   }
 
-  private List<Violation> broken(
-      Table table, Rule rule, Checked.Sound sound, List<FieldId> fields) {
-    var evaluator = new Evaluator(clock);
-    var broken = new ArrayList<Integer>();
-    for (int row = 0; row < rows(table.id()).count(); row++) {
-      checkStopped(row);
-      if (isBroken(sound, evaluator, typed.row(table.id(), row))) {
-        broken.add(row + 1);
+  /** Of an audit that was ended, what is told for sure: tables whose rows and parents went by. */
+  private AuditReport report(boolean whole) {
+    var tables = new ArrayList<TableAudit>();
+    for (Table table : design.tables()) {
+      boolean told =
+          whole
+              || (rows.wentBy(table.id())
+                  && byChild.getOrDefault(table.id(), List.of()).stream()
+                      .allMatch(r -> rows.wentBy(r.parent())));
+      if (told && parts.containsKey(table.id())) {
+        tables.add(report(table));
       }
     }
-    if (broken.isEmpty()) {
-      return List.of();
-    }
-    boolean one = broken.size() == 1;
-    String says =
-        rule.message().isBlank()
-            ? (one ? "breaks the rule " : "break the rule ") + rule.label()
-            : (one ? "is refused: " : "are refused: ") + rule.message();
-    return List.of(
-        new Violation(
-            Violation.Kind.RULE,
-            table.id(),
-            fields,
-            rule.name(),
-            broken,
-            Sentences.rows(broken) + " " + says));
+    return new AuditReport(tables);
   }
 
-  private static boolean isBroken(
-      Checked.Sound sound, Evaluator evaluator, Function<Reference, Value> row) {
-    try {
-      return evaluator.evaluate(sound.tree(), row).equals(Value.FALSE);
-    } catch (EvaluationException e) {
-      return true; // An engine refuses a row whose rule it cannot compute.
+  private TableAudit report(Table table) {
+    int count = rows.count(table.id());
+    var violations = new ArrayList<Violation>();
+    var hints = new ArrayList<Hint>();
+    for (Part part : parts.getOrDefault(table.id(), List.of())) {
+      KnownAudit.Found found = part.found.get();
+      known.keep(part.which, part.inputs, found);
+      violations.addAll(found.violations());
+      hints.addAll(found.hints());
     }
+    return new TableAudit(table.id(), count, violations, hints);
   }
 }

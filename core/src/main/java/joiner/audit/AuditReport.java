@@ -10,8 +10,8 @@ public record AuditReport(List<TableAudit> tables) {
   }
 
   /** Offending rows of all violations. */
-  public int total() {
-    return violations().mapToInt(Violation::count).sum();
+  public long total() {
+    return violations().mapToLong(Violation::count).sum();
   }
 
   /** All violations. */
@@ -25,7 +25,7 @@ public record AuditReport(List<TableAudit> tables) {
   }
 
   /** Number of rows looked at. */
-  public int rows() {
-    return tables.stream().mapToInt(TableAudit::rows).sum();
+  public long rows() {
+    return tables.stream().mapToLong(TableAudit::rows).sum();
   }
 }

@@ -3,7 +3,7 @@ package joiner.audit;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Supplier;
+import java.util.Optional;
 
 /**
  * What was found of each constraint when it was last looked at. It still holds where everything the
@@ -25,17 +25,23 @@ public final class KnownAudit {
   private Map<Object, Entry> now = new HashMap<>();
 
   /**
-   * What a constraint gives, from before or worked out.
+   * What a constraint gave before, if that still holds.
    *
    * @param key which constraint it is
    * @param inputs everything the result depends on
    */
-  Found of(Object key, List<Object> inputs, Supplier<Found> work) {
+  Optional<Found> find(Object key, List<Object> inputs) {
     Entry known = before.get(key);
-    Entry entry =
-        known != null && known.inputs.equals(inputs) ? known : new Entry(inputs, work.get());
-    now.put(key, entry);
-    return entry.found;
+    if (known == null || !known.inputs.equals(inputs)) {
+      return Optional.empty();
+    }
+    now.put(key, known);
+    return Optional.of(known.found);
+  }
+
+  /** Keeps what a constraint gave. */
+  void keep(Object key, List<Object> inputs, Found found) {
+    now.put(key, new Entry(inputs, found));
   }
 
   /**

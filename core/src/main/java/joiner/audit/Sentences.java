@@ -11,13 +11,18 @@ import joiner.naming.Counts;
 final class Sentences {
   private Sentences() {}
 
-  /** "Row 3", "Rows 3 and 7", "Rows 3, 7 and 12", "5 rows (3, 7, 12, …)". */
-  static String rows(List<Integer> rows) {
+  /**
+   * "Row 3", "Rows 3 and 7", "Rows 3, 7 and 12", "5 rows (3, 7, 12, …)".
+   *
+   * @param rows the first of them, three at least where there are so many
+   * @param count how many there are
+   */
+  static String rows(List<Integer> rows, long count) {
     if (rows.size() == 1) {
       return "Row " + Counts.of(rows.getFirst());
     }
     if (rows.size() > 3) {
-      return Counts.of(rows.size())
+      return Counts.of(count)
           + " rows ("
           + rows.stream().limit(3).map(Counts::of).collect(Collectors.joining(", "))
           + ", …)";

@@ -11,8 +11,8 @@ import joiner.model.TableId;
  * @param table whose rows they are
  * @param fields the fields the constraint is about
  * @param constraint its name
- * @param rows numbers of the offending rows, from 1, ascending; for keys the rows beyond the first
- *     of each group
+ * @param count how many rows offend; for keys the rows beyond the first of each group
+ * @param rows numbers of the first of them, from 1, ascending; of rows in memory all
  * @param message a sentence a person understands
  */
 public record Violation(
@@ -20,17 +20,13 @@ public record Violation(
     TableId table,
     List<FieldId> fields,
     String constraint,
+    long count,
     List<Integer> rows,
     String message) {
 
   public Violation {
     fields = List.copyOf(fields);
     rows = List.copyOf(rows);
-  }
-
-  /** Number of offending rows. */
-  public int count() {
-    return rows.size();
   }
 
   /** Sorts of constraints. */

@@ -8,6 +8,7 @@ import java.util.function.Function;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.model.FarField;
+import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -20,13 +21,11 @@ import joiner.rows.RowValues;
  * Belongs to one thread.
  */
 public final class FormulaRows {
-  private static final int NONE = -1;
-
   private final Draft draft;
   private final Map<TableId, RowValues> values = new HashMap<>();
 
-  /** For each row of the child, from 0, which row is its parent. */
-  private final Map<RelationshipId, int[]> parents = new HashMap<>();
+  /** For each relationship the row, from 0, that has a parent's key. */
+  private final Map<RelationshipId, Map<List<Value>, Integer>> parents = new HashMap<>();
 
   /** The rows of that draft. */
   public FormulaRows(Draft draft) {
@@ -44,34 +43,41 @@ public final class FormulaRows {
     return reference ->
         switch (reference) {
           case OwnField own -> of(table).value(own.field(), row);
-          case FarField far -> far(far, row);
+          case FarField far -> far(far, field -> of(table).value(field, row));
           default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
         };
   }
 
-  private Value far(FarField far, int row) {
-    int at = row;
+  /**
+   * What a row leads to.
+   *
+   * @param own gives the values of the row's own fields
+   */
+  public Value far(FarField far, Function<FieldId, Value> own) {
+    Function<FieldId, Value> row = own;
     for (RelationshipId id : far.over()) {
-      at = parentsOf(draft.design().relationship(id))[at];
-      if (at == NONE) {
+      Relationship relationship = draft.design().relationship(id);
+      Optional<Integer> parent = parent(relationship, row);
+      if (parent.isEmpty()) {
         return Value.NULL;
       }
+      int at = parent.get();
+      RowValues values = of(relationship.parent());
+      row = field -> values.value(field, at);
     }
-    TableId end = draft.design().relationship(far.over().getLast()).parent();
-    return of(end).value(far.field(), at);
-  }
-
-  private int[] parentsOf(Relationship relationship) {
-    int[] known = parents.get(relationship.id());
-    if (known == null) {
-      known = find(relationship);
-      parents.put(relationship.id(), known);
-    }
-    return known;
+    return row.apply(far.field());
   }
 
   /** A row has no parent where a part of its reference is NULL (MATCH SIMPLE). */
-  private int[] find(Relationship relationship) {
+  private Optional<Integer> parent(Relationship relationship, Function<FieldId, Value> child) {
+    List<Value> key = relationship.childFields().stream().map(child).toList();
+    return key.stream().anyMatch(Value.Null.class::isInstance)
+        ? Optional.empty()
+        : Optional.ofNullable(
+            parents.computeIfAbsent(relationship.id(), id -> places(relationship)).get(key));
+  }
+
+  private Map<List<Value>, Integer> places(Relationship relationship) {
     List<Optional<List<Value>>> keys =
         of(relationship.parent()).tuples(relationship.parentFields());
     Map<List<Value>, Integer> places = HashMap.newHashMap(keys.size());
@@ -79,8 +85,6 @@ public final class FormulaRows {
       int place = row;
       keys.get(row).ifPresent(key -> places.putIfAbsent(key, place));
     }
-    return of(relationship.child()).tuples(relationship.childFields()).stream()
-        .mapToInt(tuple -> tuple.map(places::get).orElse(NONE))
-        .toArray();
+    return places;
   }
 }

@@ -220,10 +220,10 @@ class AuditSentencesTest {
 
   @Test
   void rowsAreNamedUpToThreeThenCounted() {
-    assertThat(Sentences.rows(List.of(3))).isEqualTo("Row 3");
-    assertThat(Sentences.rows(List.of(3, 1007))).isEqualTo("Rows 3 and 1,007");
-    assertThat(Sentences.rows(List.of(3, 7, 12))).isEqualTo("Rows 3, 7 and 12");
-    assertThat(Sentences.rows(List.of(3, 7, 12, 14))).isEqualTo("4 rows (3, 7, 12, …)");
+    assertThat(Sentences.rows(List.of(3), 1)).isEqualTo("Row 3");
+    assertThat(Sentences.rows(List.of(3, 1007), 2)).isEqualTo("Rows 3 and 1,007");
+    assertThat(Sentences.rows(List.of(3, 7, 12), 3)).isEqualTo("Rows 3, 7 and 12");
+    assertThat(Sentences.rows(List.of(3, 7, 12, 14), 4)).isEqualTo("4 rows (3, 7, 12, …)");
     assertThat(Sentences.folded(List.of(new Value.Text(" Ash "), new Value.Text("BO"))))
         .isEqualTo("ash\u0000bo");
   }

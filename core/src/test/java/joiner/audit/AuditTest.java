@@ -141,7 +141,7 @@ class AuditTest {
     assertThat(audit(new FieldType.Text(3), "🏺🏺🏺")).isEmpty();
     assertThat(audit(new FieldType.Text(3), "🏺🏺🏺🏺", "abc "))
         .extracting(Violation::count)
-        .containsExactly(2);
+        .containsExactly(2L);
   }
 
   @Test

@@ -2,7 +2,6 @@ package joiner.audit;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,14 +13,14 @@ import joiner.model.Table;
 import joiner.rows.RowValues;
 
 /** Looks for rows whose parent is not there (MATCH SIMPLE); expected time linear in rows. */
-final class ReferenceAudit {
+final class PlainReferences {
   private final Table child;
   private final Table parent;
   private final Relationship relationship;
   private final RowValues rows;
   private final RowValues parentRows;
 
-  ReferenceAudit(Design design, Relationship relationship, RowValues rows, RowValues parentRows) {
+  PlainReferences(Design design, Relationship relationship, RowValues rows, RowValues parentRows) {
     this.child = design.table(relationship.child());
     this.parent = design.table(relationship.parent());
     this.relationship = relationship;
@@ -30,7 +29,7 @@ final class ReferenceAudit {
   }
 
   void addTo(List<Violation> violations) {
-    Set<List<Value>> known = new HashSet<>();
+    Set<List<Value>> known = new java.util.LinkedHashSet<>();
     parentRows.tuples(relationship.parentFields()).forEach(tuple -> tuple.ifPresent(known::add));
     var orphans = new ArrayList<Integer>();
     var missing = new ArrayList<List<Value>>();
@@ -49,6 +48,7 @@ final class ReferenceAudit {
               child.id(),
               relationship.childFields(),
               relationship.name(),
+              orphans.size(),
               orphans,
               message(orphans, missing, known)));
     }
@@ -56,7 +56,7 @@ final class ReferenceAudit {
 
   private String message(List<Integer> orphans, List<List<Value>> missing, Set<List<Value>> known) {
     String base =
-        Sentences.rows(orphans)
+        Sentences.rows(orphans, orphans.size())
             + (orphans.size() == 1 ? " points" : " point")
             + " to "
             + parent.noun().indefinite()

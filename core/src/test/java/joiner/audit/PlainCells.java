@@ -15,13 +15,13 @@ import joiner.rows.RowValues;
 import joiner.rows.ValueReader;
 
 /** Checks each cell of one field by itself: type, length, presence, list and bounds. */
-final class CellAudit {
+final class PlainCells {
   private final TableId table;
   private final Field field;
   private final List<Constraint.OfField> constraints;
   private final RowValues rows;
 
-  CellAudit(TableMeaning meaning, Field field, RowValues rows) {
+  PlainCells(TableMeaning meaning, Field field, RowValues rows) {
     this.table = meaning.table().id();
     this.field = field;
     this.constraints = meaning.constraintsOf(field.id());
@@ -51,8 +51,9 @@ final class CellAudit {
             table,
             List.of(field.id()),
             name + field.name(),
+            bad.size(),
             bad,
-            Sentences.rows(bad) + says));
+            Sentences.rows(bad, bad.size()) + says));
   }
 
   private void type(Constraint.OfType type, List<Violation> violations) {
@@ -64,7 +65,7 @@ final class CellAudit {
       if (cell.isPresent()
           && ValueReader.read(cell.get(), field.type()) instanceof ReadValue.Unfit unfit) {
         example = bad.isEmpty() ? cell.get() : example;
-        expected = unfit.expected();
+        expected = bad.isEmpty() ? unfit.expected() : expected;
         bad.add(row + 1);
       }
     }
@@ -127,9 +128,9 @@ final class CellAudit {
     return ": "
         + field.label()
         + " allows "
-        + most.most()
+        + joiner.naming.Counts.of(most.most())
         + " characters; the longest here has "
-        + longest
+        + joiner.naming.Counts.of(longest)
         + ".";
   }
 

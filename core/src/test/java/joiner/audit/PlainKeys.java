@@ -11,11 +11,11 @@ import joiner.model.Table;
 import joiner.rows.RowValues;
 
 /** Looks for values of a key that occur more than once; expected time linear in rows. */
-final class KeyAudit {
+final class PlainKeys {
   private final Table table;
   private final RowValues rows;
 
-  KeyAudit(Table table, RowValues rows) {
+  PlainKeys(Table table, RowValues rows) {
     this.table = table;
     this.rows = rows;
   }
@@ -34,7 +34,7 @@ final class KeyAudit {
     }
     if (example.isPresent()) {
       String message =
-          Sentences.rows(repeated)
+          Sentences.rows(repeated, repeated.size())
               + (repeated.size() == 1 ? " repeats" : " repeat")
               + " a value of "
               + String.join(" and ", table.labelsOf(key))
@@ -44,7 +44,14 @@ final class KeyAudit {
               + first.get(example.get())
               + ".";
       violations.add(
-          new Violation(Violation.Kind.DUPLICATE_KEY, table.id(), key, name, repeated, message));
+          new Violation(
+              Violation.Kind.DUPLICATE_KEY,
+              table.id(),
+              key,
+              name,
+              repeated.size(),
+              repeated,
+              message));
     }
     hintAtSlips(key, first, hints);
   }

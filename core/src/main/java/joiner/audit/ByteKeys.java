@@ -1,0 +1,167 @@
+package joiner.audit;
+
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Keys of any length, each with the row it was put from first: a table of hashes that lead to the
+ * bytes, which are compared, so that two keys of one hash stay two. Open addressing with linear
+ * probing, at most two thirds full.
+ */
+final class ByteKeys {
+  private static final VarHandle INTS =
+      MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
+  private static final VarHandle LONGS =
+      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+
+  private static final int PAGE = 1 << 20;
+  private static final int SMALLEST = 1 << 10;
+
+  /** Before the bytes of a key stand its row and its length. */
+  private static final int HEAD = 8;
+
+  private final List<byte[]> pages = new ArrayList<>();
+  private int[] hashes = new int[SMALLEST];
+
+  /** Where a key is in the pages, in fours of bytes, plus one; 0 where there is none. */
+  private int[] places = new int[SMALLEST];
+
+  private int size;
+  private int free = PAGE;
+
+  /** The hash of a key; its upper bits are as good as its lower ones. */
+  static int hash(byte[] key, int length) {
+    long hash = length * 0x9E3779B97F4A7C15L;
+    int at = 0;
+    for (; at + 8 <= length; at += 8) {
+      hash = (hash ^ (long) LONGS.get(key, at)) * 0x9FB21C651E98DF25L;
+      hash ^= hash >>> 32;
+    }
+    for (; at < length; at++) {
+      hash = (hash ^ key[at] & 0xFF) * 0x9FB21C651E98DF25L;
+    }
+    hash ^= hash >>> 29;
+    return (int) (hash ^ hash >>> 32);
+  }
+
+  /** How much memory a further key of that length may take now. */
+  long growth(int length) {
+    long table = 3L * (size + 1) > 2L * places.length ? 16L * places.length : 0;
+    return table + (free + HEAD + length > PAGE ? Math.max(PAGE, HEAD + length) : 0);
+  }
+
+  /** Puts a key in; the row that put it in before, or {@link NumberKeys#NEW}. */
+  int put(byte[] key, int length, int row) {
+    if (3L * (size + 1) > 2L * places.length) {
+      grow();
+    }
+    int hash = hash(key, length);
+    int at = find(hash, key, length);
+    if (places[at] != 0) {
+      return row(places[at] - 1);
+    }
+    hashes[at] = hash;
+    places[at] = append(key, length, row) + 1;
+    size++;
+    return NumberKeys.NEW;
+  }
+
+  boolean has(byte[] key, int length) {
+    return places[find(hash(key, length), key, length)] != 0;
+  }
+
+  private int find(int hash, byte[] key, int length) {
+    int mask = places.length - 1;
+    int at = hash & mask;
+    while (places[at] != 0 && !(hashes[at] == hash && isAt(places[at] - 1, key, length))) {
+      at = at + 1 & mask;
+    }
+    return at;
+  }
+
+  private byte[] page(int place) {
+    return pages.get((int) ((long) place * 4 / PAGE));
+  }
+
+  private static int offset(int place) {
+    return (int) ((long) place * 4 % PAGE);
+  }
+
+  private boolean isAt(int place, byte[] key, int length) {
+    byte[] page = page(place);
+    int at = offset(place);
+    return (int) INTS.get(page, at + 4) == length
+        && Arrays.equals(page, at + HEAD, at + HEAD + length, key, 0, length);
+  }
+
+  private int row(int place) {
+    return (int) INTS.get(page(place), offset(place));
+  }
+
+  private int append(byte[] key, int length, int row) {
+    if (free + HEAD + length > PAGE) {
+      pages.add(new byte[Math.max(PAGE, HEAD + length)]);
+      free = 0;
+    }
+    byte[] page = pages.getLast();
+    int place = (int) (((pages.size() - 1L) * PAGE + free) / 4);
+    INTS.set(page, free, row);
+    INTS.set(page, free + 4, length);
+    System.arraycopy(key, 0, page, free + HEAD, length);
+    free += HEAD + (length + 3 & ~3);
+    return place;
+  }
+
+  private void grow() {
+    int[] oldHashes = hashes;
+    int[] oldPlaces = places;
+    hashes = new int[2 * oldHashes.length];
+    places = new int[2 * oldPlaces.length];
+    int mask = places.length - 1;
+    for (int i = 0; i < oldPlaces.length; i++) {
+      if (oldPlaces[i] != 0) {
+        int at = oldHashes[i] & mask;
+        while (places[at] != 0) {
+          at = at + 1 & mask;
+        }
+        hashes[at] = oldHashes[i];
+        places[at] = oldPlaces[i];
+      }
+    }
+  }
+
+  /** Takes a key with the row that put it in. */
+  interface Each {
+    void key(byte[] key, int row);
+  }
+
+  /** Shows all keys, in the order in which they were put in. */
+  void forEach(Each each) {
+    int[] inOrder = new int[size];
+    int filled = 0;
+    for (int place : places) {
+      if (place != 0) {
+        inOrder[filled++] = place - 1;
+      }
+    }
+    Arrays.sort(inOrder);
+    for (int place : inOrder) {
+      int at = offset(place) + HEAD;
+      int length = (int) INTS.get(page(place), at - 4);
+      each.key(Arrays.copyOfRange(page(place), at, at + length), row(place));
+    }
+  }
+
+  /** How much memory it takes. */
+  long bytes() {
+    return 8L * places.length + pages.stream().mapToLong(page -> page.length).sum();
+  }
+
+  int size() {
+    return size;
+  }
+}

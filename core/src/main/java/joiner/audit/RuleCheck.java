@@ -1,0 +1,67 @@
+package joiner.audit;
+
+import java.util.List;
+import java.util.function.Function;
+import joiner.expression.Reference;
+import joiner.expression.Value;
+import joiner.model.FieldId;
+import joiner.model.Rule;
+import joiner.model.TableId;
+
+/** Looks for rows for which a rule is false. */
+final class RuleCheck {
+  private final TableId table;
+  private final Rule rule;
+  private final List<FieldId> fields;
+  private final RuleProgram program;
+  private final Function<Integer, Function<Reference, Value>> row;
+  private final Broken broken;
+
+  /**
+   * Checks a rule.
+   *
+   * @param row gives for a row, from 0 in the batch, what formulas read
+   */
+  RuleCheck(
+      TableId table,
+      Rule rule,
+      List<FieldId> fields,
+      RuleProgram program,
+      Function<Integer, Function<Reference, Value>> row,
+      int mostRows) {
+    this.table = table;
+    this.rule = rule;
+    this.fields = List.copyOf(fields);
+    this.program = program;
+    this.row = row;
+    this.broken = new Broken(mostRows);
+  }
+
+  /** Looks at so many rows that were read, the first of which has that number, from 0. */
+  void check(int rows, int first) {
+    program.check(rows, row, i -> broken.add(first + i));
+  }
+
+  KnownAudit.Found found() {
+    if (broken.isEmpty()) {
+      return new KnownAudit.Found(List.of(), List.of());
+    }
+    List<Integer> rows = broken.numbers();
+    boolean one = broken.count() == 1;
+    String says =
+        rule.message().isBlank()
+            ? (one ? "breaks the rule " : "break the rule ") + rule.label()
+            : (one ? "is refused: " : "are refused: ") + rule.message();
+    return new KnownAudit.Found(
+        List.of(
+            new Violation(
+                Violation.Kind.RULE,
+                table,
+                fields,
+                rule.name(),
+                broken.count(),
+                rows,
+                Sentences.rows(rows, broken.count()) + " " + says)),
+        List.of());
+  }
+}

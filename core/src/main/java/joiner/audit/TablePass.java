@@ -1,0 +1,144 @@
+package joiner.audit;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import joiner.expression.Checked;
+import joiner.expression.Reference;
+import joiner.expression.Value;
+import joiner.meaning.Constraint;
+import joiner.meaning.FormulaRows;
+import joiner.meaning.TableMeaning;
+import joiner.model.FarField;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.OwnField;
+import joiner.model.Relationship;
+import joiner.model.Table;
+
+/**
+ * One pass over the rows of a table: what is to be looked at is told first; then every batch of
+ * rows is typed once and looked at by all.
+ */
+final class TablePass {
+  private final TableMeaning meaning;
+  private final Table table;
+  private final FormulaRows others;
+  private final Clock clock;
+  private final int mostRows;
+  private final int batchRows;
+  private final Map<FieldId, TypedCells> cells = new LinkedHashMap<>();
+  private final List<CellCheck> cellChecks = new ArrayList<>();
+  private final List<KeyPut> puts = new ArrayList<>();
+  private final List<ReferenceCheck> references = new ArrayList<>();
+  private final List<RuleCheck> rules = new ArrayList<>();
+  private int rows;
+
+  /**
+   * A pass over a table.
+   *
+   * @param others the rows that its rules reach out to
+   * @param mostRows how many offending rows of a constraint are named
+   * @param batchRows how many rows a batch has at most
+   */
+  TablePass(TableMeaning meaning, FormulaRows others, Clock clock, int mostRows, int batchRows) {
+    this.meaning = meaning;
+    this.table = meaning.table();
+    this.others = others;
+    this.clock = clock;
+    this.mostRows = mostRows;
+    this.batchRows = batchRows;
+  }
+
+  /** Whether anything is to be looked at. */
+  boolean isWanted() {
+    return !cellChecks.isEmpty() || !puts.isEmpty() || !references.isEmpty() || !rules.isEmpty();
+  }
+
+  /** The fields that are read, in the order of their columns in a batch. */
+  List<FieldId> fields() {
+    return List.copyOf(cells.keySet());
+  }
+
+  /** How many rows went by. */
+  int rows() {
+    return rows;
+  }
+
+  private TypedCells cells(FieldId id) {
+    return cells.computeIfAbsent(id, f -> new TypedCells(table.field(f), cells.size(), batchRows));
+  }
+
+  private List<TypedCells> cells(List<FieldId> fields) {
+    return fields.stream().map(this::cells).toList();
+  }
+
+  /** Everything each cell of a field keeps or breaks by itself. */
+  List<CellCheck> checkCells(Field field) {
+    var checks = new ArrayList<CellCheck>();
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      checks.add(new CellCheck(table.id(), constraint, cells(field.id()), mostRows));
+    }
+    cellChecks.addAll(checks);
+    return checks;
+  }
+
+  KeyPut putKeys(List<FieldId> fields, Keys keys, Optional<Constraint.Unique> unique) {
+    var put =
+        new KeyPut(
+            table, fields, new KeyReader(cells(fields), keys.form()), keys, unique, mostRows);
+    puts.add(put);
+    return put;
+  }
+
+  ReferenceCheck checkReference(Relationship relationship, Table parent, Keys parents) {
+    var reader = new KeyReader(cells(relationship.childFields()), parents.form());
+    var check = new ReferenceCheck(relationship, parent, reader, parents, mostRows);
+    references.add(check);
+    return check;
+  }
+
+  RuleCheck checkRule(Constraint.Holds holds, Checked.Sound sound) {
+    holds.fields().forEach(this::cells);
+    var program = new RuleProgram(sound.tree(), cells, clock, batchRows);
+    var check =
+        new RuleCheck(table.id(), holds.rule(), holds.fields(), program, this::row, mostRows);
+    rules.add(check);
+    return check;
+  }
+
+  private Function<Reference, Value> row(int row) {
+    Function<FieldId, Value> own = field -> cells(field).value(row);
+    return reference ->
+        switch (reference) {
+          case OwnField field -> own.apply(field.field());
+          case FarField far -> others.far(far, own);
+          default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
+        };
+  }
+
+  /** Takes a batch of rows. */
+  void take(CellBatch batch) {
+    cells.values().forEach(field -> field.read(batch));
+    cellChecks.forEach(check -> check.check(batch.rows(), batch.first()));
+    rules.forEach(check -> check.check(batch.rows(), batch.first()));
+    puts.forEach(put -> put.put(batch.rows(), batch.first()));
+    references.forEach(check -> check.check(batch.rows(), batch.first()));
+    rows = batch.first() + batch.rows();
+  }
+
+  /** All rows went by. */
+  void end() {
+    puts.forEach(KeyPut::end);
+  }
+
+  /** Shows all references, which are answered when all tables went by. */
+  void forEachReference(Consumer<ReferenceCheck> each) {
+    references.forEach(each);
+  }
+}

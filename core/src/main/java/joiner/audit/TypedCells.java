@@ -1,0 +1,195 @@
+package joiner.audit;
+
+import java.util.Optional;
+import joiner.expression.Value;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.rows.ReadValue;
+import joiner.rows.ValueReader;
+
+/**
+ * The cells of one field in a batch as values of its type: as 64-bit numbers where its type has
+ * that form, as the characters of the batch where they are the value, else one by one. What does
+ * not fit its type is marked and counts as NULL.
+ */
+final class TypedCells {
+  /** Nothing is there. */
+  static final byte NONE = 0;
+
+  /** There is a value, as a number or as characters. */
+  static final byte PLAIN = 1;
+
+  /** There is a value that is kept by itself. */
+  static final byte APART = 2;
+
+  /** What is there is no value of the type. */
+  static final byte UNFIT = 3;
+
+  private static final CellBatch NOTHING = new CellBatch(0, 1);
+
+  private final Field field;
+  private final int column;
+  private final Optional<LongForm> form;
+  private final boolean plainText;
+  private final byte[] states;
+  private final long[] numbers;
+  private final Value[] apart;
+  private final LongForm.Cursor cursor = new LongForm.Cursor();
+  private CellBatch batch = NOTHING;
+
+  /**
+   * The cells of a field.
+   *
+   * @param most how many rows a batch has
+   */
+  TypedCells(Field field, int column, int most) {
+    this.field = field;
+    this.column = column;
+    this.states = new byte[most];
+    this.apart = new Value[most];
+    this.form = LongForm.of(field.type());
+    this.plainText = form.isEmpty() && isPlainText(field.type());
+    this.numbers = new long[form.isPresent() ? most : 0];
+  }
+
+  /** Types whose values are their texts, all of which fit but those with NUL. */
+  private static boolean isPlainText(FieldType type) {
+    return switch (type) {
+      case FieldType.Text t -> true;
+      case FieldType.LongText t -> true;
+      case FieldType.Choice t -> true;
+      case FieldType.Phone t -> true;
+      case FieldType.FileReference t -> true;
+      case FieldType.Email t -> true;
+      default -> false;
+    };
+  }
+
+  Field field() {
+    return field;
+  }
+
+  /** How its values are kept as numbers, if they are. */
+  Optional<LongForm> form() {
+    return form;
+  }
+
+  /** Whether values that are not apart are their characters. */
+  boolean isText() {
+    return plainText;
+  }
+
+  /** Reads the cells of a batch. */
+  void read(CellBatch other) {
+    batch = other;
+    int[] lengths = batch.lengths(column);
+    for (int row = 0; row < batch.rows(); row++) {
+      states[row] = lengths[row] == 0 ? NONE : read(row, lengths[row]);
+    }
+  }
+
+  private byte read(int row, int length) {
+    int start = batch.starts(column)[row];
+    if (form.isPresent()) {
+      LongForm.Read read = form.get().read(batch.chars(), start, length, cursor);
+      if (read == LongForm.Read.VALUE) {
+        numbers[row] = cursor.value;
+        return PLAIN;
+      }
+      return read == LongForm.Read.UNFIT ? UNFIT : readApart(row);
+    }
+    if (plainText && isWhole(start, length)) {
+      return PLAIN;
+    }
+    return readApart(row);
+  }
+
+  /** Whether the characters are a value without being asked further. */
+  private boolean isWhole(int start, int length) {
+    char[] chars = batch.chars();
+    for (int i = start; i < start + length; i++) {
+      if (chars[i] == 0) {
+        return false;
+      }
+    }
+    return !(field.type() instanceof FieldType.Email) || isAddress(chars, start, start + length);
+  }
+
+  /** A simple address: letters of ASCII without blanks, one @ with something on both sides. */
+  private static boolean isAddress(char[] chars, int from, int to) {
+    int at = -1;
+    for (int i = from; i < to; i++) {
+      if (chars[i] <= ' ' || chars[i] > '~' || (chars[i] == '@' && at >= 0)) {
+        return false;
+      }
+      at = chars[i] == '@' ? i : at;
+    }
+    return at > from && at < to - 1;
+  }
+
+  private byte readApart(int row) {
+    return switch (ValueReader.read(batch.text(column, row), field.type())) {
+      case ReadValue.Fits fits -> keep(row, fits.value());
+      case ReadValue.Unfit unfit -> UNFIT;
+    };
+  }
+
+  private byte keep(int row, Value value) {
+    if (form.isPresent()) {
+      var number = form.get().of(value);
+      if (number.isPresent()) {
+        numbers[row] = number.getAsLong();
+        return PLAIN;
+      }
+    } else if (plainText) {
+      return PLAIN;
+    }
+    apart[row] = value;
+    return APART;
+  }
+
+  byte state(int row) {
+    return states[row];
+  }
+
+  /** Whether there is a value that fits. */
+  boolean hasValue(int row) {
+    return states[row] == PLAIN || states[row] == APART;
+  }
+
+  /** Whether anything stands in the cell, a value or not. */
+  boolean isFilled(int row) {
+    return states[row] != NONE;
+  }
+
+  /** The number of a plain value. */
+  long number(int row) {
+    return numbers[row];
+  }
+
+  char[] chars() {
+    return batch.chars();
+  }
+
+  int start(int row) {
+    return batch.starts(column)[row];
+  }
+
+  int length(int row) {
+    return batch.lengths(column)[row];
+  }
+
+  /** The text of a cell as it stands there. */
+  String text(int row) {
+    return batch.text(column, row);
+  }
+
+  /** The value in a row; NULL where there is none. */
+  Value value(int row) {
+    return switch (states[row]) {
+      case PLAIN -> form.isPresent() ? form.get().value(numbers[row]) : new Value.Text(text(row));
+      case APART -> apart[row];
+      default -> Value.NULL;
+    };
+  }
+}
