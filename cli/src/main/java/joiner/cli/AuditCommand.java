@@ -10,13 +10,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.concurrent.atomic.AtomicLong;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
 import joiner.audit.TableAudit;
 import joiner.audit.Violation;
+import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Table;
+import joiner.naming.Counts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -30,6 +34,8 @@ import picocli.CommandLine.Spec;
     mixinStandardHelpOptions = true)
 final class AuditCommand implements Callable<Integer> {
   private static final int ROWS_NAMED = 20;
+  private static final long KEYS_IN_MEMORY = 384L << 20;
+  private static final long TELL_NANOS = 3_000_000_000L;
 
   @Mixin private DesignArgument design;
 
@@ -47,28 +53,56 @@ final class AuditCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException, UnreadableFileException {
     PrintWriter out = spec.commandLine().getOut();
-    var draft = design.open(data, spec.commandLine().getErr()).draft();
-    AuditReport report = Audit.of(draft, Clock.systemDefaultZone());
+    PrintWriter err = spec.commandLine().getErr();
+    Audited audited = data.isPresent() ? beside(data.get(), err) : own(err);
+    AuditReport report = audited.report;
+    Design design = audited.design;
     if (json) {
-      JsonOut.print(document(draft.design(), report), out);
+      JsonOut.print(document(design, report), out);
     } else {
       report
           .violations()
           .forEach(
               v ->
                   out.println(
-                      draft.design().table(v.table()).name()
-                          + "  "
-                          + v.kind().id()
-                          + "  "
-                          + v.message()));
+                      design.table(v.table()).name() + "  " + v.kind().id() + "  " + v.message()));
       report
           .hints()
-          .forEach(
-              h -> out.println(draft.design().table(h.table()).name() + "  look  " + h.message()));
+          .forEach(h -> out.println(design.table(h.table()).name() + "  look  " + h.message()));
       out.println(report.total() + " offending rows in " + report.rows() + " rows");
     }
     return report.total() > 0 ? ExitCode.ERRORS : ExitCode.FINE;
+  }
+
+  private record Audited(Design design, AuditReport report) {}
+
+  private Audited own(PrintWriter err) throws IOException, UnreadableFileException {
+    Draft draft = design.open(err).draft();
+    return new Audited(draft.design(), Audit.of(draft, Clock.systemDefaultZone()));
+  }
+
+  /** Rows in a folder beside go by once; how far they are is told every few seconds. */
+  private Audited beside(Path folder, PrintWriter err) throws IOException, UnreadableFileException {
+    DesignFolder.Beside beside = DesignFolder.beside(design.path(), folder);
+    Design of = beside.draft().design();
+    var told = new AtomicLong(System.nanoTime());
+    AuditReport report =
+        Audit.of(
+            beside.draft(),
+            beside.rows(),
+            Clock.systemDefaultZone(),
+            Math.min(KEYS_IN_MEMORY, Runtime.getRuntime().maxMemory() / 2),
+            (table, rows) -> {
+              long now = System.nanoTime();
+              if (now - told.get() > TELL_NANOS) {
+                told.set(now);
+                err.println("… " + of.table(table).name() + ", row " + Counts.of(rows));
+                err.flush();
+              }
+              return true;
+            });
+    DesignArgument.note(beside.notices(), err);
+    return new Audited(of, report);
   }
 
   private static Map<String, Object> document(Design design, AuditReport report) {

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
@@ -35,7 +34,7 @@ final class CheckCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException, UnreadableFileException {
     PrintWriter out = spec.commandLine().getOut();
-    var draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
+    var draft = design.open(spec.commandLine().getErr()).draft();
     List<Finding> findings = DesignChecks.run(draft);
     Map<String, Integer> counts = counts(findings);
     if (json) {

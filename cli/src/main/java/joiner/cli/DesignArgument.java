@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import picocli.CommandLine.Parameters;
@@ -19,9 +18,8 @@ final class DesignArgument {
   }
 
   /** Opens the design; what was kept without being understood is told on {@code err}. */
-  DesignFolder.Opened open(Optional<Path> data, PrintWriter err)
-      throws IOException, UnreadableFileException {
-    DesignFolder.Opened opened = DesignFolder.open(design, data);
+  DesignFolder.Opened open(PrintWriter err) throws IOException, UnreadableFileException {
+    DesignFolder.Opened opened = DesignFolder.open(design);
     note(opened.notices(), err);
     return opened;
   }

@@ -42,7 +42,7 @@ final class ImpactCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException, UnreadableFileException {
-    var draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
+    var draft = design.open(spec.commandLine().getErr()).draft();
     Impact impact = Impact.of(removal(draft.design()), draft, Clock.systemDefaultZone());
     var out = spec.commandLine().getOut();
     EffectsOut.print(impact.effects(), json, out);

@@ -62,7 +62,7 @@ final class ShipCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
     PrintWriter out = spec.commandLine().getOut();
-    Draft draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
+    Draft draft = design.open(spec.commandLine().getErr()).draft();
     Optional<String> broken = broken(draft);
     if (broken.isPresent()) {
       spec.commandLine().getErr().println("joiner: " + broken.get());

@@ -47,7 +47,7 @@ final class SqlCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException, UnreadableFileException {
-    var draft = design.open(Optional.empty(), spec.commandLine().getErr()).draft();
+    var draft = design.open(spec.commandLine().getErr()).draft();
     String text = SchemaScript.of(draft, dialect, rows).text(draft.design().title());
     if (file.isPresent()) {
       Files.writeString(file.get(), text);

@@ -30,6 +30,8 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.RowSource;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
 
 /**
  * Checks rows against their design, in one pass over each table, parents first. Keys and references
@@ -110,7 +112,7 @@ public final class Audit {
    * Audits rows wherever they are, gone through once, with memory that does not grow with them but
    * for those that rules of other tables read.
    *
-   * @param draft the design, and the rows that rules of other tables read
+   * @param draft the design; its own rows are not looked at
    * @param sources the rows of each table; tables without one have none
    * @param keysInMemory bytes that keys may take; what goes beyond goes to files while it lasts
    * @param watch is told how far it is, and may end it
@@ -120,11 +122,39 @@ public final class Audit {
       Draft draft, Map<TableId, RowSource> sources, Clock clock, long keysInMemory, Watch watch)
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
+    Draft read = draft.withRows(readByOthers(draft, sources));
     try {
-      return new Audit(draft, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
+      return new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
+  }
+
+  /** The rows of tables that rules of other tables read. */
+  private static SampleRows readByOthers(Draft draft, Map<TableId, RowSource> sources)
+      throws IOException {
+    Map<TableId, Rows> rows = new HashMap<>();
+    for (Table table : draft.design().tables()) {
+      for (Constraint.Holds holds : draft.meaning().of(table).rules()) {
+        for (TableId read : reached(draft.design(), holds)) {
+          if (sources.containsKey(read) && !rows.containsKey(read)) {
+            List<FieldId> fields = draft.design().table(read).fieldIds();
+            rows.put(read, Rows.of(fields, sources.get(read)));
+          }
+        }
+      }
+    }
+    return new SampleRows(rows);
+  }
+
+  private static List<TableId> reached(Design design, Constraint.Holds holds) {
+    return holds.condition() instanceof Checked.Sound sound
+        ? sound.reads().stream()
+            .filter(FarField.class::isInstance)
+            .flatMap(far -> ((FarField) far).over().stream())
+            .map(over -> design.relationship(over).parent())
+            .toList()
+        : List.of();
   }
 
   /** Watches an audit. */

@@ -87,7 +87,9 @@ sealed interface AuditRows {
                 return full;
               });
       new TableRows(table, fields, rows).scan(batches);
-      take(pass, batches.last());
+      if (batches.last().rows() > 0) {
+        take(pass, batches.last());
+      }
       done.add(table.id());
     }
 

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.meaning.Draft;
+import joiner.model.TableId;
+import joiner.rows.RowSource;
 
 /**
  * Reads and saves designs as folders that are valid Data Packages (<a
@@ -38,20 +40,36 @@ public final class DesignFolder {
 
   /** Reads the design in a folder with its rows. */
   public static Opened open(Path path) throws IOException, UnreadableFileException {
-    return open(path, Optional.empty());
+    Path folder = folderOf(path);
+    return SteadyReading.of(folder, new SafeSave(folder), Optional.empty()).opened();
   }
 
   /**
-   * Reads the design in a folder, with rows from the CSV files {@code <table>.csv} of another one.
+   * A design without rows, and where rows for it are.
+   *
+   * @param rows of each table that has a file; what could not be taken as meant is added to the
+   *     notices while they go by
+   * @param notices what was kept without being understood, a sentence each
    */
-  public static Opened open(Path path, Optional<Path> data)
-      throws IOException, UnreadableFileException {
-    Path folder = folderOf(path);
-    if (data.isPresent() && !Files.isDirectory(data.get())) {
-      throw new UnreadableFileException(
-          data.get(), 0, "there is no such folder; --data names a folder of CSV files.");
+  public record Beside(Draft draft, Map<TableId, RowSource> rows, List<String> notices) {
+    public Beside {
+      rows = Map.copyOf(rows);
     }
-    return SteadyReading.of(folder, new SafeSave(folder), data).opened();
+  }
+
+  /**
+   * Reads the design in a folder, and finds rows for it in the CSV files {@code <table>.csv} of
+   * another one, which are not read yet.
+   */
+  public static Beside beside(Path path, Path data) throws IOException, UnreadableFileException {
+    Path folder = folderOf(path);
+    if (!Files.isDirectory(data)) {
+      throw new UnreadableFileException(
+          data, 0, "there is no such folder; --data names a folder of CSV files.");
+    }
+    SteadyReading reading = SteadyReading.of(folder, new SafeSave(folder), Optional.of(data));
+    PackageReader reader = reading.reader();
+    return new Beside(reading.opened().draft(), reader.sources(), reader.notices());
   }
 
   /**

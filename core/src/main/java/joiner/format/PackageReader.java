@@ -20,6 +20,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.rows.RowSource;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 
@@ -56,11 +57,12 @@ final class PackageReader {
   private final Map<String, TableJson.Read> reads = new LinkedHashMap<>();
   private final Map<String, String> kept = new LinkedHashMap<>();
   private final Map<TableId, List<Integer>> partsOf = new LinkedHashMap<>();
+  private final Map<TableId, RowSource> sources = new LinkedHashMap<>();
 
   /**
    * A reader of the package in a folder.
    *
-   * @param data another folder whose files hold the rows instead
+   * @param data another folder whose files hold the rows instead; those are not read, but found
    */
   PackageReader(Path folder, SafeSave save, Optional<Path> data) {
     this.folder = folder;
@@ -244,17 +246,30 @@ final class PackageReader {
     for (TableJson.Read read : reads.values()) {
       Table table = tables.get(read.table().name());
       if (!table.fields().isEmpty()) {
-        rows.put(table.id(), data.isPresent() ? given(table, read, data.get()) : own(table, read));
+        if (data.isPresent()) {
+          given(table, read, data.get());
+        } else {
+          rows.put(table.id(), own(table, read));
+        }
       }
     }
     return new SampleRows(rows);
   }
 
+  /** What is told so far; more comes while rows of the other folder go by. */
+  List<String> notices() {
+    return notices;
+  }
+
+  /** The rows in the other folder, where there are any. */
+  Map<TableId, RowSource> sources() {
+    return sources;
+  }
+
   /**
    * The table's file in another folder: by the table's name, or by the path the design gives it.
    */
-  private Rows given(Table table, TableJson.Read read, Path from)
-      throws IOException, UnreadableFileException {
+  private void given(Table table, TableJson.Read read, Path from) throws UnreadableFileException {
     var candidates = new ArrayList<String>(List.of(table.name() + ".csv"));
     for (String path : read.paths()) {
       candidates.add(path.substring(path.lastIndexOf('/') + 1));
@@ -273,9 +288,9 @@ final class PackageReader {
               + "; "
               + table.label()
               + " has no rows.");
-      return Rows.NONE;
+      return;
     }
-    return read(csv.get(), csv.get(), table);
+    sources.put(table.id(), file(csv.get(), csv.get(), table));
   }
 
   private Rows own(Table table, TableJson.Read read) throws IOException, UnreadableFileException {
@@ -328,13 +343,12 @@ final class PackageReader {
       return Optional.empty();
     }
     prints.put(path, Fingerprint.of(csv));
-    return Optional.of(read(csv, folder.resolve(path), table));
+    return Optional.of(file(csv, folder.resolve(path), table).rows());
   }
 
-  private Rows read(Path csv, Path shownAs, Table table)
-      throws IOException, UnreadableFileException {
+  private RowsFile file(Path csv, Path shownAs, Table table) throws UnreadableFileException {
     RowsForm form = RowsForm.of(table, shownAs.toString(), file);
-    return new RowsFile(() -> Files.newInputStream(csv), shownAs, table, form, notices::add).rows();
+    return new RowsFile(() -> Files.newInputStream(csv), shownAs, table, form, notices::add);
   }
 
   /** For tables whose rows stand in several files, how many rows each holds. */

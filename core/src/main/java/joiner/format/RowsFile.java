@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import joiner.model.Table;
 import joiner.rows.RowSource;
@@ -100,14 +101,20 @@ final class RowsFile implements RowSource {
   public void scan(TableSink sink) throws IOException {
     Arrays.fill(withoutForm, 0);
     Arrays.fill(emptyTexts, 0);
-    try (InputStream in = content.open()) {
-      if (form.dialect().isUsual()) {
+    try (var in = new BufferedInputStream(content.open())) {
+      boolean wide = isWide(in);
+      if (form.dialect().isPlain() && !wide) {
+        plain(in, sink);
+      } else if (form.dialect().isUsual()) {
         fast(in, sink);
       } else {
         tolerant(in, sink);
       }
       tell();
-    } catch (CsvParseException | UncheckedIOException | CharacterCodingException e) {
+    } catch (CsvParseException
+        | UncheckedIOException
+        | CharacterCodingException
+        | CsvScan.MalformedException e) {
       throw new UnreadableFileException(
           shownAs, 0, cause(e) + "; mend the file or save it as UTF-8 CSV again.");
     }
@@ -121,6 +128,85 @@ final class RowsFile implements RowSource {
     return deepest instanceof CharacterCodingException
         ? "the text is not in the encoding it should be in"
         : "the CSV cannot be read (" + deepest.getMessage() + ")";
+  }
+
+  /** Plain text goes by without anything being made of its cells. */
+  private void plain(InputStream in, TableSink sink) throws IOException {
+    RowsForm.Dialect dialect = form.dialect();
+    var shown = new PlainRows(sink);
+    new CsvScan(in, dialect.delimiter().charAt(0), dialect.quote().orElseThrow(), shown).run();
+    shown.end();
+  }
+
+  /** The records of a plain text as rows of the table. */
+  private final class PlainRows implements CsvScan.Cells {
+    private final TableSink sink;
+    private final List<String> header = new ArrayList<>();
+    private final boolean skipsEmpty = table.fields().size() != 1;
+    private boolean inHeader = !form.dialect().headerRows().isEmpty();
+    private int[] order = new int[0];
+    private int[] places = new int[0];
+    private int cell;
+
+    PlainRows(TableSink sink) {
+      this.sink = sink;
+      if (!inHeader) {
+        begin();
+      }
+    }
+
+    private void begin() {
+      places = headers().stream().mapToInt(sink::column).toArray();
+      order = IntStream.range(0, places.length).toArray();
+    }
+
+    @Override
+    public void cell(char[] chars, int offset, int length) {
+      if (inHeader) {
+        header.add(new String(chars, offset, length));
+      } else if (cell < order.length) {
+        show(order[cell], chars, offset, length);
+      }
+      cell++;
+    }
+
+    private void show(int place, char[] chars, int offset, int length) {
+      if (form.cells().get(place) != CellForm.OWN) {
+        String value = value(place, new String(chars, offset, length));
+        if (value != null && !value.isEmpty()) {
+          sink.cell(places[place], value);
+        }
+      } else if (length > 0) {
+        sink.cell(places[place], chars, offset, length);
+      }
+    }
+
+    @Override
+    public void endRecord(long line, boolean empty) throws UnreadableFileException {
+      int cells = cell;
+      cell = 0;
+      if (empty && skipsEmpty) {
+        header.clear();
+        return;
+      }
+      if (inHeader) {
+        inHeader = false;
+        begin();
+        order = order(header).stream().mapToInt(Integer::intValue).toArray();
+        return;
+      }
+      if (cells != order.length) {
+        throw wrongLength(line, cells, order.length);
+      }
+      sink.endRow(line);
+    }
+
+    /** A text without a header line has columns all the same. */
+    void end() throws UnreadableFileException {
+      if (inHeader) {
+        begin();
+      }
+    }
   }
 
   private void fast(InputStream in, TableSink sink) throws IOException {
@@ -149,14 +235,17 @@ final class RowsFile implements RowSource {
     }
   }
 
-  /** The text of a file without its byte-order mark; bytes that are no text end the reading. */
-  private BufferedReader text(InputStream in) throws IOException {
-    var bytes = new BufferedInputStream(in);
+  /** Whether a text begins with a mark of two bytes a character (The Unicode Standard, 23.8). */
+  private static boolean isWide(InputStream bytes) throws IOException {
     bytes.mark(2);
     int mark = bytes.read() << 8 | bytes.read();
     bytes.reset();
-    boolean wide = mark == 0xFEFF || mark == 0xFFFE; // The Unicode Standard, section 23.8.
-    Charset charset = wide ? StandardCharsets.UTF_16 : form.dialect().charset();
+    return mark == 0xFEFF || mark == 0xFFFE;
+  }
+
+  /** The text of a file without its byte-order mark; bytes that are no text end the reading. */
+  private BufferedReader text(InputStream bytes) throws IOException {
+    Charset charset = isWide(bytes) ? StandardCharsets.UTF_16 : form.dialect().charset();
     var text = new BufferedReader(new InputStreamReader(bytes, charset.newDecoder()));
     text.mark(1);
     if (text.read() != BYTE_ORDER_MARK) {
@@ -255,13 +344,7 @@ final class RowsFile implements RowSource {
   private void show(Line line, List<Integer> order, int[] places, TableSink sink)
       throws UnreadableFileException {
     if (line.cells().size() != order.size()) {
-      throw problem(
-          line.number(),
-          "the row has "
-              + line.cells().size()
-              + " fields, the header "
-              + order.size()
-              + "; a comma or a quote is missing or too many.");
+      throw wrongLength(line.number(), line.cells().size(), order.size());
     }
     for (int i = 0; i < order.size(); i++) {
       int place = order.get(i);
@@ -271,6 +354,16 @@ final class RowsFile implements RowSource {
       }
     }
     sink.endRow(line.number());
+  }
+
+  private UnreadableFileException wrongLength(long line, int cells, int columns) {
+    return problem(
+        line,
+        "the row has "
+            + cells
+            + " fields, the header "
+            + columns
+            + "; a comma or a quote is missing or too many.");
   }
 
   private @Nullable String value(int place, String cell) {

@@ -70,6 +70,18 @@ record RowsForm(Dialect dialect, List<CellForm> cells) {
       return commentRows.isEmpty() && (headerRows.isEmpty() || headerRows.equals(List.of(1)));
     }
 
+    /** Whether nothing but separators, quotes and ends of lines of ASCII says anything in UTF-8. */
+    boolean isPlain() {
+      return isUsual()
+          && delimiter.charAt(0) < 128
+          && quote.orElseThrow() < 128
+          && quote.orElseThrow() != delimiter.charAt(0)
+          && comment.isEmpty()
+          && commentRows.isEmpty()
+          && (headerRows.isEmpty() || headerRows.equals(List.of(1)))
+          && charset.equals(StandardCharsets.UTF_8);
+    }
+
     /** Whether quotes and separators are the usual ones, of whatever character. */
     boolean isUsual() {
       return delimiter.length() == 1

@@ -152,7 +152,7 @@ class AuditTest {
             .withRules(List.of(new Rule("positive", "positive", "a > 0", "")));
     assertThat(audit(table, "x", "x"))
         .extracting(v -> v.kind().id(), Violation::count)
-        .containsExactly(org.assertj.core.groups.Tuple.tuple("wrong-type", 2));
+        .containsExactly(org.assertj.core.groups.Tuple.tuple("wrong-type", 2L));
   }
 
   @Test

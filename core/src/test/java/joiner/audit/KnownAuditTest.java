@@ -78,10 +78,10 @@ class KnownAuditTest {
     var known = new KnownAudit();
     var asked = new AtomicInteger();
     AuditReport part =
-        Audit.of(Pottery.broken(), Pottery.CLOCK, known, () -> asked.incrementAndGet() > 40);
+        Audit.of(Pottery.broken(), Pottery.CLOCK, known, () -> asked.incrementAndGet() > 8);
     AuditReport whole = Audit.of(Pottery.broken(), Pottery.CLOCK);
     assertThat(part.tables()).isNotEmpty().hasSizeLessThan(whole.tables().size());
-    assertThat(whole.tables()).startsWith(part.tables().toArray(TableAudit[]::new));
+    assertThat(whole.tables()).containsSubsequence(part.tables());
     assertThat(Audit.of(Pottery.broken(), Pottery.CLOCK, known, () -> false)).isEqualTo(whole);
   }
 

@@ -146,12 +146,11 @@ class PackageDetailsTest {
     Draft draft = open("'path': 'log.csv'", "cone,note", "6,low").draft();
     assertThat(draft.rows().of(LOG).count()).isEqualTo(1);
     Path other = Files.createDirectories(folder.resolve("other"));
-    assertThat(DesignFolder.open(folder, Optional.of(other)).notices())
+    assertThat(DesignFolder.beside(folder, other).notices())
         .anyMatch(notice -> notice.startsWith("There is no ") && notice.contains("log.csv"));
     Files.writeString(other.resolve("log.csv"), "cone,note\n7,high\n8,low\n");
-    assertThat(DesignFolder.open(folder, Optional.of(other)).draft().rows().of(LOG).count())
-        .isEqualTo(2);
-    assertThatThrownBy(() -> DesignFolder.open(folder, Optional.of(folder.resolve("none"))))
+    assertThat(rowsBeside(folder, other).count()).isEqualTo(2);
+    assertThatThrownBy(() -> DesignFolder.beside(folder, folder.resolve("none")))
         .isInstanceOf(UnreadableFileException.class)
         .hasMessageContaining("there is no such folder");
   }
@@ -231,5 +230,10 @@ class PackageDetailsTest {
     for (String name : List.of("ofResource", "ofField", "ofKey", "ofPackage")) {
       assertThat(notices).contains(name);
     }
+  }
+
+  private static Rows rowsBeside(Path folder, Path other) throws Exception {
+    DesignFolder.Beside beside = DesignFolder.beside(folder, other);
+    return Rows.of(beside.draft().design().table(LOG).fieldIds(), beside.rows().get(LOG));
   }
 }
