@@ -25,10 +25,12 @@ final class ByteKeys {
   private static final int HEAD = 8;
 
   private final List<byte[]> pages = new ArrayList<>();
-  private int[] hashes = new int[SMALLEST];
 
-  /** Where a key is in the pages, in fours of bytes, plus one; 0 where there is none. */
-  private int[] places = new int[SMALLEST];
+  /**
+   * For each key its hash, and below that where it is in the pages, in fours of bytes, plus one; 0
+   * where there is none. Both lie side by side, for memory is the slow part.
+   */
+  private long[] slots = new long[SMALLEST];
 
   private int size;
   private int free = PAGE;
@@ -50,34 +52,38 @@ final class ByteKeys {
 
   /** How much memory a further key of that length may take now. */
   long growth(int length) {
-    long table = 3L * (size + 1) > 2L * places.length ? 16L * places.length : 0;
+    long table = 3L * (size + 1) > 2L * slots.length ? 16L * slots.length : 0;
     return table + (free + HEAD + length > PAGE ? Math.max(PAGE, HEAD + length) : 0);
   }
 
   /** Puts a key in; the row that put it in before, or {@link NumberKeys#NEW}. */
   int put(byte[] key, int length, int row) {
-    if (3L * (size + 1) > 2L * places.length) {
+    if (3L * (size + 1) > 2L * slots.length) {
       grow();
     }
     int hash = hash(key, length);
     int at = find(hash, key, length);
-    if (places[at] != 0) {
-      return row(places[at] - 1);
+    if (slots[at] != 0) {
+      return row(place(slots[at]));
     }
-    hashes[at] = hash;
-    places[at] = append(key, length, row) + 1;
+    slots[at] = (long) hash << 32 | append(key, length, row) + 1L;
     size++;
     return NumberKeys.NEW;
   }
 
   boolean has(byte[] key, int length) {
-    return places[find(hash(key, length), key, length)] != 0;
+    return slots[find(hash(key, length), key, length)] != 0;
+  }
+
+  private static int place(long slot) {
+    return (int) slot - 1;
   }
 
   private int find(int hash, byte[] key, int length) {
-    int mask = places.length - 1;
+    int mask = slots.length - 1;
     int at = hash & mask;
-    while (places[at] != 0 && !(hashes[at] == hash && isAt(places[at] - 1, key, length))) {
+    while (slots[at] != 0
+        && !((int) (slots[at] >>> 32) == hash && isAt(place(slots[at]), key, length))) {
       at = at + 1 & mask;
     }
     return at;
@@ -117,19 +123,16 @@ final class ByteKeys {
   }
 
   private void grow() {
-    int[] oldHashes = hashes;
-    int[] oldPlaces = places;
-    hashes = new int[2 * oldHashes.length];
-    places = new int[2 * oldPlaces.length];
-    int mask = places.length - 1;
-    for (int i = 0; i < oldPlaces.length; i++) {
-      if (oldPlaces[i] != 0) {
-        int at = oldHashes[i] & mask;
-        while (places[at] != 0) {
+    long[] old = slots;
+    slots = new long[2 * old.length];
+    int mask = slots.length - 1;
+    for (long slot : old) {
+      if (slot != 0) {
+        int at = (int) (slot >>> 32) & mask;
+        while (slots[at] != 0) {
           at = at + 1 & mask;
         }
-        hashes[at] = oldHashes[i];
-        places[at] = oldPlaces[i];
+        slots[at] = slot;
       }
     }
   }
@@ -143,9 +146,9 @@ final class ByteKeys {
   void forEach(Each each) {
     int[] inOrder = new int[size];
     int filled = 0;
-    for (int place : places) {
-      if (place != 0) {
-        inOrder[filled++] = place - 1;
+    for (long slot : slots) {
+      if (slot != 0) {
+        inOrder[filled++] = place(slot);
       }
     }
     Arrays.sort(inOrder);
@@ -158,7 +161,7 @@ final class ByteKeys {
 
   /** How much memory it takes. */
   long bytes() {
-    return 8L * places.length + pages.stream().mapToLong(page -> page.length).sum();
+    return 8L * slots.length + pages.stream().mapToLong(page -> page.length).sum();
   }
 
   int size() {

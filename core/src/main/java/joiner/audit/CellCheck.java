@@ -27,6 +27,7 @@ final class CellCheck {
   private final Broken broken;
   private final List<Hint> hints = new ArrayList<>();
   private final Optional<Range> range;
+  private final String[] choices;
   private int longest;
 
   /** The numbers of a form that keep a bound. */
@@ -37,6 +38,10 @@ final class CellCheck {
     this.constraint = constraint;
     this.cells = cells;
     this.broken = new Broken(mostRows);
+    this.choices =
+        constraint instanceof Constraint.Listed listed
+            ? listed.texts().toArray(new String[0])
+            : new String[0];
     this.range =
         constraint instanceof Constraint.Bounded bounded && bounded.bound().isPresent()
             ? cells.form().flatMap(form -> range(form, bounded.side(), bounded.bound().get()))
@@ -100,7 +105,7 @@ final class CellCheck {
               || Slices.codePoints(cells.chars(), cells.start(i), length) <= most.most();
         }
         case Constraint.Listed listed -> {
-          for (String text : listed.texts()) {
+          for (String text : choices) {
             if (Slices.equal(cells.chars(), cells.start(i), length, text)) {
               return true;
             }

@@ -1,7 +1,10 @@
 package joiner.audit;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.nio.ByteOrder;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -30,13 +33,18 @@ final class KeyForm {
   private static final byte ASCII = 'a';
   private static final byte TEXT = 'u';
 
-  private final List<TypedCells> cells;
+  private static final VarHandle INTS =
+      MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.BIG_ENDIAN);
+  private static final VarHandle LONGS =
+      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.BIG_ENDIAN);
+
+  private final TypedCells[] cells;
   private byte[] bytes = new byte[64];
   private int length;
 
   /** The key of a row in the cells of those fields, in their order. */
   KeyForm(List<TypedCells> cells) {
-    this.cells = List.copyOf(cells);
+    this.cells = cells.toArray(new TypedCells[0]);
   }
 
   /** The bytes, up to {@link #length}. */
@@ -119,10 +127,9 @@ final class KeyForm {
 
   private void addLong(byte kind, long number) {
     makeRoom(9);
-    bytes[length++] = kind;
-    for (int shift = 56; shift >= 0; shift -= 8) {
-      bytes[length++] = (byte) (number >>> shift);
-    }
+    bytes[length] = kind;
+    LONGS.set(bytes, length + 1, number);
+    length += 9;
   }
 
   /** Characters of ASCII take a byte each, others make the whole text take two. */
@@ -130,14 +137,19 @@ final class KeyForm {
     makeRoom(5 + count);
     int head = length;
     length += 5;
+    byte[] to = bytes;
+    int at = length;
+    int all = 0;
     for (int i = start; i < start + count; i++) {
-      if (chars[i] > 127) {
-        length = head;
-        addWide(chars, start, count);
-        return;
-      }
-      bytes[length++] = (byte) chars[i];
+      all |= chars[i];
+      to[at++] = (byte) chars[i];
     }
+    if (all > 127) {
+      length = head;
+      addWide(chars, start, count);
+      return;
+    }
+    length = at;
     addHead(head, ASCII, count);
   }
 
@@ -154,9 +166,7 @@ final class KeyForm {
 
   private void addHead(int at, byte kind, int count) {
     bytes[at] = kind;
-    for (int i = 0; i < 4; i++) {
-      bytes[at + 1 + i] = (byte) (count >>> (24 - 8 * i));
-    }
+    INTS.set(bytes, at + 1, count);
   }
 
   private void add(Value value) {

@@ -12,6 +12,7 @@ final class KeyReader {
   private final List<TypedCells> cells;
   private final KeyForm bytes;
   private final Optional<LongForm> form;
+  private final TypedCells first;
   private boolean isNumber;
   private long number;
 
@@ -22,15 +23,16 @@ final class KeyReader {
    */
   KeyReader(List<TypedCells> cells, Optional<LongForm> form) {
     this.cells = List.copyOf(cells);
+    this.first = cells.getFirst();
     this.bytes = new KeyForm(cells);
     this.form = form;
   }
 
   /** Reads the key of a row; false where a part of it is NULL. */
   boolean read(int row) {
-    isNumber = form.isPresent() && cells.getFirst().state(row) == TypedCells.PLAIN;
+    isNumber = form.isPresent() && first.state(row) == TypedCells.PLAIN;
     if (isNumber) {
-      number = cells.getFirst().number(row);
+      number = first.number(row);
       return true;
     }
     return bytes.read(row);

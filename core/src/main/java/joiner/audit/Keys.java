@@ -53,7 +53,8 @@ final class Keys implements AutoCloseable {
    */
   int put(KeyReader key, int row) {
     if (!inFiles) {
-      long growth = key.isNumber() ? numbers.growth() : others.growth(key.asBytes().length());
+      long growth =
+          key.isNumber() ? numbers.growth(key.number()) : others.growth(key.asBytes().length());
       if (growth == 0) {
         return putIn(key, row);
       }

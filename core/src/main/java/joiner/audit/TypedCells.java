@@ -31,6 +31,7 @@ final class TypedCells {
   private final int column;
   private final Optional<LongForm> form;
   private final boolean plainText;
+  private final boolean isMail;
   private final byte[] states;
   private final long[] numbers;
   private final Value[] apart;
@@ -49,6 +50,7 @@ final class TypedCells {
     this.apart = new Value[most];
     this.form = LongForm.of(field.type());
     this.plainText = form.isEmpty() && isPlainText(field.type());
+    this.isMail = field.type() instanceof FieldType.Email;
     this.numbers = new long[form.isPresent() ? most : 0];
   }
 
@@ -82,37 +84,47 @@ final class TypedCells {
   /** Reads the cells of a batch. */
   void read(CellBatch other) {
     batch = other;
-    int[] lengths = batch.lengths(column);
+    long[] places = batch.places(column);
+    if (form.isPresent()) {
+      readNumbers(form.get(), places);
+      return;
+    }
     for (int row = 0; row < batch.rows(); row++) {
-      states[row] = lengths[row] == 0 ? NONE : read(row, lengths[row]);
+      int length = CellBatch.length(places[row]);
+      boolean plain = plainText && length > 0 && isWhole(CellBatch.start(places[row]), length);
+      states[row] = length == 0 ? NONE : plain ? PLAIN : readApart(row);
     }
   }
 
-  private byte read(int row, int length) {
-    int start = batch.starts(column)[row];
-    if (form.isPresent()) {
-      LongForm.Read read = form.get().read(batch.chars(), start, length, cursor);
+  private void readNumbers(LongForm as, long[] places) {
+    char[] chars = batch.chars();
+    for (int row = 0; row < batch.rows(); row++) {
+      int length = CellBatch.length(places[row]);
+      if (length == 0) {
+        states[row] = NONE;
+        continue;
+      }
+      LongForm.Read read = as.read(chars, CellBatch.start(places[row]), length, cursor);
       if (read == LongForm.Read.VALUE) {
         numbers[row] = cursor.value;
-        return PLAIN;
+        states[row] = PLAIN;
+      } else {
+        states[row] = read == LongForm.Read.UNFIT ? UNFIT : readApart(row);
       }
-      return read == LongForm.Read.UNFIT ? UNFIT : readApart(row);
     }
-    if (plainText && isWhole(start, length)) {
-      return PLAIN;
-    }
-    return readApart(row);
   }
 
   /** Whether the characters are a value without being asked further. */
   private boolean isWhole(int start, int length) {
     char[] chars = batch.chars();
-    for (int i = start; i < start + length; i++) {
-      if (chars[i] == 0) {
-        return false;
-      }
+    if (isMail) {
+      return isAddress(chars, start, start + length);
     }
-    return !(field.type() instanceof FieldType.Email) || isAddress(chars, start, start + length);
+    int nul = 1;
+    for (int i = start; i < start + length; i++) {
+      nul = Math.min(nul, chars[i]);
+    }
+    return nul != 0;
   }
 
   /** A simple address: letters of ASCII without blanks, one @ with something on both sides. */
@@ -172,11 +184,11 @@ final class TypedCells {
   }
 
   int start(int row) {
-    return batch.starts(column)[row];
+    return CellBatch.start(batch.places(column)[row]);
   }
 
   int length(int row) {
-    return batch.lengths(column)[row];
+    return CellBatch.length(batch.places(column)[row]);
   }
 
   /** The text of a cell as it stands there. */

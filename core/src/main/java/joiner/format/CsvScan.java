@@ -15,7 +15,7 @@ import java.util.Arrays;
  * a cell that is not quoted stands for itself; lines end with CR, LF or both.
  */
 final class CsvScan {
-  private static final int BLOCK = 1 << 17;
+  private static final int BLOCK = 1 << 15;
   private static final char BYTE_ORDER_MARK = '\uFEFF';
 
   private final InputStream in;
@@ -112,15 +112,13 @@ final class CsvScan {
   private int plainCell() throws IOException {
     int start = at;
     while (true) {
-      while (at < end) {
-        char c = chars[at];
-        if (c == separator || c == '\n' || c == '\r') {
-          cells.cell(chars, start, at - start);
-          return at - start;
-        }
-        at++;
+      int stop = endOfCell(chars, at, end, separator);
+      at = stop;
+      if (stop < end) {
+        cells.cell(chars, start, stop - start);
+        return stop - start;
       }
-      int length = at - start;
+      int length = stop - start;
       if (!more(start)) {
         cells.cell(chars, at - length, length);
         return length;
@@ -128,6 +126,19 @@ final class CsvScan {
       start = 0;
       at = length;
     }
+  }
+
+  /** The first place from one on where a cell without quotes ends; the end if it does not. */
+  private static int endOfCell(char[] chars, int from, int end, char separator) {
+    int i = from;
+    while (i < end) {
+      char c = chars[i];
+      if (c == separator || (c <= '\r' && (c == '\n' || c == '\r'))) {
+        break;
+      }
+      i++;
+    }
+    return i;
   }
 
   /** Shows a cell in quotes. */

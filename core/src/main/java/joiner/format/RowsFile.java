@@ -146,6 +146,7 @@ final class RowsFile implements RowSource {
     private boolean inHeader = !form.dialect().headerRows().isEmpty();
     private int[] order = new int[0];
     private int[] places = new int[0];
+    private boolean[] own = new boolean[0];
     private int cell;
 
     PlainRows(TableSink sink) {
@@ -158,6 +159,10 @@ final class RowsFile implements RowSource {
     private void begin() {
       places = headers().stream().mapToInt(sink::column).toArray();
       order = IntStream.range(0, places.length).toArray();
+      own = new boolean[places.length];
+      for (int place = 0; place < own.length; place++) {
+        own[place] = form.cells().get(place) == CellForm.OWN;
+      }
     }
 
     @Override
@@ -171,7 +176,7 @@ final class RowsFile implements RowSource {
     }
 
     private void show(int place, char[] chars, int offset, int length) {
-      if (form.cells().get(place) != CellForm.OWN) {
+      if (!own[place]) {
         String value = value(place, new String(chars, offset, length));
         if (value != null && !value.isEmpty()) {
           sink.cell(places[place], value);
