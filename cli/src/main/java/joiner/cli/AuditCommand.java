@@ -15,6 +15,9 @@ import joiner.audit.Audit;
 import joiner.audit.AuditReport;
 import joiner.audit.TableAudit;
 import joiner.audit.Violation;
+import joiner.database.LiveAudit;
+import joiner.database.Progress;
+import joiner.database.TargetRefusedException;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
@@ -25,6 +28,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Checks rows against a design. */
@@ -45,16 +49,31 @@ final class AuditCommand implements Callable<Integer> {
       description = "Take the rows from the CSV files TABLE.csv in this folder.")
   private Optional<Path> data;
 
+  @Option(
+      names = "--url",
+      paramLabel = "JDBC",
+      description = "Ask this database about the rows it holds; nothing is changed there.")
+  private Optional<String> url;
+
+  @Mixin private LiveArgument live;
+
   @Option(names = "--json", description = "Print one JSON document and nothing else.")
   private boolean json;
 
   @Spec private CommandSpec spec;
 
   @Override
-  public Integer call() throws IOException, UnreadableFileException {
+  public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
     PrintWriter out = spec.commandLine().getOut();
     PrintWriter err = spec.commandLine().getErr();
-    Audited audited = data.isPresent() ? beside(data.get(), err) : own(err);
+    if (data.isPresent() && url.isPresent()) {
+      throw new ParameterException(
+          spec.commandLine(), "--data and --url both say where the rows are; give one of them");
+    }
+    Audited audited =
+        data.isPresent()
+            ? beside(data.get(), err)
+            : url.isPresent() ? live(url.get(), err) : own(err);
     AuditReport report = audited.report;
     Design design = audited.design;
     if (json) {
@@ -79,6 +98,14 @@ final class AuditCommand implements Callable<Integer> {
   private Audited own(PrintWriter err) throws IOException, UnreadableFileException {
     Draft draft = design.open(err).draft();
     return new Audited(draft.design(), Audit.of(draft, Clock.systemDefaultZone()));
+  }
+
+  private Audited live(String address, PrintWriter err)
+      throws IOException, UnreadableFileException, TargetRefusedException {
+    Draft draft = design.open(err).draft();
+    LiveAudit audit = LiveAudit.of(draft, live.target(address), Progress.NONE);
+    DesignArgument.note(audit.notices(), err);
+    return new Audited(draft.design(), audit.report());
   }
 
   /** Rows in a folder beside go by once; how far they are is told every few seconds. */

@@ -159,17 +159,21 @@ final class CellCheck {
       return Optional.empty();
     }
     List<Integer> rows = broken.numbers();
-    boolean missing = constraint instanceof Constraint.Required;
-    String name = constraint.about() + (missing ? " " : " of ") + cells.field().name();
     return Optional.of(
         new Violation(
             kind(),
             table,
             List.of(cells.field().id()),
-            name,
+            nameOf(constraint),
             broken.count(),
             rows,
             Sentences.rows(rows, broken.count()) + says()));
+  }
+
+  /** What a constraint of a field is called in a report. */
+  static String nameOf(Constraint.OfField constraint) {
+    boolean missing = constraint instanceof Constraint.Required;
+    return constraint.about() + (missing ? " " : " of ") + constraint.field().name();
   }
 
   private Violation.Kind kind() {

@@ -1,0 +1,271 @@
+package joiner.audit;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import joiner.catalog.SqlType;
+import joiner.engine.Dialect;
+import joiner.engine.Support;
+import joiner.expression.Checked;
+import joiner.expression.Expression;
+import joiner.meaning.Constraint;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
+import joiner.model.Design;
+import joiner.model.FarField;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.naming.Counts;
+import joiner.shape.TextPattern;
+
+/**
+ * What a database is asked about the rows of one table that it holds: counts of sets, in the SQL of
+ * its engine (ISO/IEC 9075-2 but for how conditions are spelled). Nothing is changed there.
+ */
+public final class SetQuestions {
+  private final Design design;
+  private final Table table;
+  private final TableMeaning meaning;
+  private final Dialect dialect;
+  private final List<Counted> counted = new ArrayList<>();
+  private final List<Question> questions = new ArrayList<>();
+  private final List<String> notAsked = new ArrayList<>();
+
+  /** A constraint that rows are counted for which break it. */
+  private record Counted(
+      Violation.Kind kind, List<FieldId> fields, String constraint, String says, String broken) {}
+
+  /**
+   * A query of one row.
+   *
+   * @param sql gives the number of rows first, where it counts them, and then a number for each
+   *     constraint; NULL is none
+   * @param countsRows whether it counts the rows of the table
+   * @param about the constraints, as violations of no row
+   */
+  public record Question(String sql, boolean countsRows, List<Violation> about) {
+    public Question {
+      about = List.copyOf(about);
+    }
+
+    /** A violation of so many rows. */
+    public static Violation of(Violation about, long count) {
+      return new Violation(
+          about.kind(),
+          about.table(),
+          about.fields(),
+          about.constraint(),
+          count,
+          List.of(),
+          Counts.of(count, "row", "rows") + about.message());
+    }
+  }
+
+  private SetQuestions(Draft draft, Table table, Dialect dialect) {
+    this.design = draft.design();
+    this.table = table;
+    this.meaning = draft.meaning().of(table);
+    this.dialect = dialect;
+    table.fields().forEach(this::cells);
+    meaning.rules().forEach(this::rule);
+    questions.add(cellsAndRules());
+    meaning.keys().forEach(this::key);
+    design.parentsOf(table.id()).forEach(this::reference);
+  }
+
+  /** The questions about a table of a design. */
+  public static SetQuestions of(Draft draft, Table table, Dialect dialect) {
+    return new SetQuestions(draft, table, dialect);
+  }
+
+  public List<Question> questions() {
+    return List.copyOf(questions);
+  }
+
+  /** What the engine cannot be asked, a sentence each. */
+  public List<String> notAsked() {
+    return List.copyOf(notAsked);
+  }
+
+  private String column(FieldId field) {
+    return dialect.name(table.field(field).name());
+  }
+
+  private void cells(Field field) {
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      switch (constraint) {
+        case Constraint.OfType type ->
+            dialect
+                .typeCheck(field.name(), typeOf(field))
+                .ifPresent(sql -> add(Violation.Kind.WRONG_TYPE, type, isFalse(sql)));
+        case Constraint.Required required ->
+            add(Violation.Kind.MISSING_REQUIRED, required, column(field.id()) + " IS NULL");
+        case Constraint.Matching matching -> pattern(matching);
+        case Constraint.Longest most -> value(Violation.Kind.TOO_LONG, most);
+        case Constraint.Listed listed -> value(Violation.Kind.NOT_IN_LIST, listed);
+        case Constraint.OfValue value -> value(Violation.Kind.RULE, value);
+      }
+    }
+  }
+
+  /** How long a text may be is asked by itself. */
+  private static SqlType typeOf(Field field) {
+    SqlType type = SqlType.of(field.type());
+    return field.type() instanceof FieldType.Sized ? new SqlType.LongText() : type;
+  }
+
+  private void value(Violation.Kind kind, Constraint.OfValue constraint) {
+    constraint
+        .condition()
+        .ifPresent(
+            condition ->
+                ask(dialect.sayCondition(condition), kind, constraint, constraint.field()));
+  }
+
+  private void pattern(Constraint.Matching matching) {
+    if (matching.read() instanceof TextPattern.Read.Understood understood) {
+      Support said = dialect.sayPattern(matching.field().name(), understood.pattern());
+      ask(said, Violation.Kind.RULE, matching, matching.field());
+    }
+  }
+
+  private void ask(Support said, Violation.Kind kind, Constraint.OfField constraint, Field field) {
+    switch (said) {
+      case Support.Kept kept -> add(kind, constraint, isFalse(kept.sql()));
+      case Support.Impossible impossible ->
+          notAsked.add(
+              "The "
+                  + constraint.about()
+                  + " of "
+                  + table.label()
+                  + " · "
+                  + field.label()
+                  + " was not asked: "
+                  + impossible.loss()
+                  + ".");
+    }
+  }
+
+  private void add(Violation.Kind kind, Constraint.OfField constraint, String broken) {
+    counted.add(
+        new Counted(
+            kind,
+            constraint.fields(),
+            CellCheck.nameOf(constraint),
+            ": " + constraint.field().label() + " must " + constraint.demand() + ".",
+            broken));
+  }
+
+  private static String isFalse(String condition) {
+    return "NOT (" + condition + ")";
+  }
+
+  private void rule(Constraint.Holds holds) {
+    if (!(holds.condition() instanceof Checked.Sound sound)) {
+      return; // That is a finding of the design.
+    }
+    Support said = support(sound.tree());
+    switch (said) {
+      case Support.Kept kept ->
+          counted.add(
+              new Counted(
+                  Violation.Kind.RULE,
+                  holds.fields(),
+                  holds.name(),
+                  holds.rule().message().isBlank()
+                      ? " break the rule " + holds.rule().label()
+                      : " are refused: " + holds.rule().message(),
+                  isFalse(kept.sql())));
+      case Support.Impossible impossible ->
+          notAsked.add(
+              "The rule "
+                  + holds.rule().label()
+                  + " of "
+                  + table.label()
+                  + " was not asked: "
+                  + impossible.loss()
+                  + ".");
+    }
+  }
+
+  private Support support(Expression condition) {
+    boolean far = condition.reads().stream().anyMatch(FarField.class::isInstance);
+    return far
+        ? new Support.Impossible("it reads rows of other tables")
+        : dialect.sayCondition(condition);
+  }
+
+  /** One pass over the table counts everything that each row tells by itself. */
+  private Question cellsAndRules() {
+    String sums =
+        counted.stream()
+            .map(c -> ", SUM(CASE WHEN " + c.broken + " THEN 1 ELSE 0 END)")
+            .collect(Collectors.joining());
+    return new Question(
+        "SELECT COUNT(*)" + sums + " FROM " + dialect.name(table.name()),
+        true,
+        counted.stream().map(c -> about(c.kind, c.fields, c.constraint, c.says)).toList());
+  }
+
+  private Violation about(
+      Violation.Kind kind, List<FieldId> fields, String constraint, String says) {
+    return new Violation(kind, table.id(), fields, constraint, 0, List.of(), says);
+  }
+
+  private static String filled(List<String> columns) {
+    return columns.stream().map(c -> c + " IS NOT NULL").collect(Collectors.joining(" AND "));
+  }
+
+  private void key(Constraint.Unique key) {
+    List<String> columns = key.fields().stream().map(this::column).toList();
+    String sql =
+        "SELECT SUM(n - 1) FROM (SELECT COUNT(*) AS n FROM "
+            + dialect.name(table.name())
+            + " WHERE "
+            + filled(columns)
+            + " GROUP BY "
+            + String.join(", ", columns)
+            + " HAVING COUNT(*) > 1) d";
+    String says =
+        " repeat a value of "
+            + String.join(" and ", table.labelsOf(key.fields()))
+            + " that must occur once.";
+    questions.add(
+        new Question(
+            sql,
+            false,
+            List.of(about(Violation.Kind.DUPLICATE_KEY, key.fields(), key.name(), says))));
+  }
+
+  private void reference(Relationship r) {
+    Table parent = design.table(r.parent());
+    List<String> own = r.childFields().stream().map(f -> "c." + column(f)).toList();
+    String same =
+        IntStream.range(0, own.size())
+            .mapToObj(
+                i ->
+                    "p."
+                        + dialect.name(parent.field(r.parentFields().get(i)).name())
+                        + " = "
+                        + own.get(i))
+            .collect(Collectors.joining(" AND "));
+    String sql =
+        "SELECT COUNT(*) FROM "
+            + dialect.name(table.name())
+            + " c WHERE "
+            + filled(own)
+            + " AND NOT EXISTS (SELECT 1 FROM "
+            + dialect.name(parent.name())
+            + " p WHERE "
+            + same
+            + ")";
+    String says = " point to " + parent.noun().indefinite() + " that does not exist.";
+    questions.add(
+        new Question(
+            sql, false, List.of(about(Violation.Kind.ORPHAN, r.childFields(), r.name(), says))));
+  }
+}

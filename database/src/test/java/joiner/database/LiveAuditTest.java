@@ -1,0 +1,159 @@
+package joiner.database;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import joiner.Pottery;
+import joiner.Tries;
+import joiner.audit.Audit;
+import joiner.audit.AuditReport;
+import joiner.audit.TableAudit;
+import joiner.ddl.RowsChoice;
+import joiner.meaning.Draft;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.ReadValue;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import joiner.rows.ValueReader;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A database counts what the audit of the same rows finds. */
+class LiveAuditTest {
+  @TempDir private static Path folder;
+
+  /** The design with nothing that would keep bad rows out. */
+  private static Design open(Design design) {
+    List<Table> tables =
+        design.tables().stream()
+            .map(
+                t ->
+                    t.withFields(t.fields().stream().map(LiveAuditTest::open).toList())
+                        .withPrimaryKey(List.of())
+                        .withUniqueKeys(List.of())
+                        .withIndexes(List.of())
+                        .withRules(List.of())
+                        .withRowLabel(Optional.empty())
+                        .withKind(new joiner.model.TableKind.Plain()))
+            .toList();
+    return Design.of(
+        design.name(), design.title(), "", List.of(), tables, List.of(), design.extras());
+  }
+
+  private static Field open(Field field) {
+    FieldType type =
+        switch (field.type()) {
+          case FieldType.Counter t -> new FieldType.WholeNumber(t.width());
+          case FieldType.Sized t -> new FieldType.Text(200);
+          case FieldType.Choice t -> new FieldType.Text(200);
+          default -> field.type();
+        };
+    return Field.of(field.name(), field.label(), type).withId(field.id());
+  }
+
+  /** The rows without what no column of their types can hold, some of them spoilt. */
+  private static Draft spoilt(Draft draft, Random random) {
+    Map<TableId, Rows> rows = new HashMap<>();
+    for (Table table : draft.design().tables()) {
+      var all = new ArrayList<List<Optional<String>>>();
+      Rows given = draft.rows().of(table.id());
+      for (int row = 0; row < given.count(); row++) {
+        var cells = new ArrayList<Optional<String>>();
+        for (Field field : table.fields()) {
+          int from = random.nextInt(12) == 0 ? random.nextInt(given.count()) : row;
+          Optional<String> cell = given.cell(from, field.id());
+          boolean gone = random.nextInt(60) == 0;
+          cells.add(cell.filter(text -> !gone && fits(text, field)));
+        }
+        all.add(cells);
+      }
+      rows.put(table.id(), Rows.of(table.fieldIds(), all));
+    }
+    return draft.withRows(new SampleRows(rows));
+  }
+
+  private static boolean fits(String text, Field field) {
+    return ValueReader.read(text, field.type()) instanceof ReadValue.Fits;
+  }
+
+  private static List<String> counts(AuditReport report) {
+    return report
+        .violations()
+        .map(v -> v.kind() + " " + v.table() + " " + v.constraint() + " " + v.count())
+        .sorted()
+        .toList();
+  }
+
+  /** SQLite cannot be asked for patterns, which it says for each. */
+  private static List<String> notices(LiveAudit audit) {
+    return audit.notices().stream().filter(n -> !n.contains("no regular expressions")).toList();
+  }
+
+  @Test
+  void everyEngineCountsWhatTheAuditFinds() throws Exception {
+    for (long seed : Tries.of(2).toArray()) {
+      Draft draft = spoilt(Pottery.broken(), new Random(seed));
+      Draft open = new Draft(open(draft.design()), draft.rows());
+      AuditReport expected = Audit.of(draft, Pottery.CLOCK);
+      assertThat(expected.total()).isPositive();
+      for (String url : Databases.fresh(folder)) {
+        Shipment.ship(open, Target.of(url), RowsChoice.ALL, Progress.NONE);
+        LiveAudit audit = LiveAudit.of(draft, Target.of(url), Progress.NONE);
+        Databases.drop(url);
+        assertThat(notices(audit)).as(url).isEmpty();
+        boolean asksPatterns = notices(audit).size() == audit.notices().size();
+        assertThat(counts(audit.report()))
+            .as(url)
+            .isEqualTo(
+                counts(expected).stream()
+                    .filter(count -> asksPatterns || !count.contains(" pattern of "))
+                    .toList());
+        assertThat(audit.report().rows()).isEqualTo(expected.rows());
+      }
+    }
+  }
+
+  @Test
+  void whatCannotBeAskedIsToldAndTheRestIsAsked() throws Exception {
+    Draft demo = Pottery.demo();
+    var cool = new Rule("cool", "Cool", "peak_c <= kiln_id.hottest_c", "");
+    Draft draft =
+        demo.withDesign(demo.design().withTable(new TableId("firing"), t -> t.withRuleAdded(cool)));
+    Design fewer = demo.design().withoutTable(new TableId("piece_glaze"));
+    for (String url : Databases.fresh(folder)) {
+      Draft part = new Draft(fewer, demo.rows().without(new TableId("piece_glaze")));
+      Shipment.ship(part, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      LiveAudit audit = LiveAudit.of(draft, Target.of(url), Progress.NONE);
+      Databases.drop(url);
+      assertThat(notices(audit))
+          .as(url)
+          .containsExactlyInAnyOrder(
+              "The rule Cool of Firing was not asked: it reads rows of other tables.",
+              "There is no table piece_glaze; nothing was asked of it.");
+      assertThat(audit.report().total()).isZero();
+      assertThat(audit.report().tables())
+          .extracting(TableAudit::table)
+          .hasSize(fewer.tables().size());
+    }
+  }
+
+  @Test
+  void aDatabaseThatIsNotThereIsToldAndNoneIsMade() {
+    Target nowhere = Target.of("jdbc:sqlite:" + folder.resolve("none.sqlite"));
+    assertThatThrownBy(() -> LiveAudit.of(Pottery.demo(), nowhere, Progress.NONE))
+        .isInstanceOf(TargetRefusedException.class);
+    assertThat(folder.resolve("none.sqlite")).doesNotExist();
+  }
+}
