@@ -168,21 +168,27 @@ public final class Audit {
   }
 
   private AuditReport run() {
-    boolean whole = true;
+    boolean whole = false;
     try {
-      for (Table table : parentsFirst()) {
-        passes.put(table.id(), pass(table));
-      }
-      passes.forEach(this::go);
-    } catch (CancellationException stopped) {
-      whole = false;
-    }
-    try {
+      whole = goThrough();
       return report(whole);
     } finally {
       passes.values().forEach(pass -> pass.forEachReference(ReferenceCheck::close));
       allKeys.forEach(Keys::close);
       known.end(whole);
+    }
+  }
+
+  /** Lets all rows go by that there is something to look at for; false if it was ended before. */
+  private boolean goThrough() {
+    try {
+      for (Table table : parentsFirst()) {
+        passes.put(table.id(), pass(table));
+      }
+      passes.forEach(this::go);
+      return true;
+    } catch (CancellationException stopped) {
+      return false;
     }
   }
 
