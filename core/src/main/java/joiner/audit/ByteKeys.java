@@ -19,7 +19,8 @@ final class ByteKeys {
       MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
 
   private static final int PAGE = 1 << 20;
-  private static final int SMALLEST = 1 << 10;
+  private static final int FIRST_PAGE = 1 << 10;
+  private static final int SMALLEST = 1 << 6;
 
   /** Before the bytes of a key stand its row and its length. */
   private static final int HEAD = 8;
@@ -32,18 +33,29 @@ final class ByteKeys {
    */
   private long[] slots = new long[SMALLEST];
 
+  private int[] hashes = new int[0];
+  private long[] probes = new long[0];
+
+  /** What was reached for; it is kept so that the reaching is not left out. */
+  private int touched;
+
   private int size;
-  private int free = PAGE;
+  private int free;
 
   /** The hash of a key; its upper bits are as good as its lower ones. */
   static int hash(byte[] key, int length) {
+    return hash(key, 0, length);
+  }
+
+  private static int hash(byte[] key, int from, int length) {
     long hash = length * 0x9E3779B97F4A7C15L;
-    int at = 0;
-    for (; at + 8 <= length; at += 8) {
+    int at = from;
+    int end = from + length;
+    for (; at + 8 <= end; at += 8) {
       hash = (hash ^ (long) LONGS.get(key, at)) * 0x9FB21C651E98DF25L;
       hash ^= hash >>> 32;
     }
-    for (; at < length; at++) {
+    for (; at < end; at++) {
       hash = (hash ^ key[at] & 0xFF) * 0x9FB21C651E98DF25L;
     }
     hash ^= hash >>> 29;
@@ -53,7 +65,8 @@ final class ByteKeys {
   /** How much memory a further key of that length may take now. */
   long growth(int length) {
     long table = 3L * (size + 1) > 2L * slots.length ? 16L * slots.length : 0;
-    return table + (free + HEAD + length > PAGE ? Math.max(PAGE, HEAD + length) : 0);
+    boolean fits = !pages.isEmpty() && free + HEAD + length <= pages.getLast().length;
+    return table + (fits ? 0 : Math.max(PAGE, HEAD + length + 3L));
   }
 
   /** Puts a key in; the row that put it in before, or {@link NumberKeys#NEW}. */
@@ -62,7 +75,7 @@ final class ByteKeys {
       grow();
     }
     int hash = hash(key, length);
-    int at = find(hash, key, length);
+    int at = find(hash, key, 0, length);
     if (slots[at] != 0) {
       return row(place(slots[at]));
     }
@@ -72,18 +85,47 @@ final class ByteKeys {
   }
 
   boolean has(byte[] key, int length) {
-    return slots[find(hash(key, length), key, length)] != 0;
+    return slots[find(hash(key, length), key, 0, length)] != 0;
+  }
+
+  /** Takes a key that is not there, by its number among those asked for. */
+  interface Missing {
+    void key(int i);
+  }
+
+  /** Tells which of some keys are not there. */
+  void forEachMissing(AskedKeys asked, Missing missing) {
+    if (hashes.length < asked.count()) {
+      hashes = new int[asked.count()];
+      probes = new long[asked.count()];
+    }
+    int mask = slots.length - 1;
+    for (int i = 0; i < asked.count(); i++) {
+      hashes[i] = hash(asked.bytes(), asked.from(i), asked.length(i));
+    }
+    for (int i = 0; i < asked.count(); i++) { // Nothing waits for what is read here,
+      probes[i] = slots[hashes[i] & mask];
+    }
+    for (int i = 0; i < asked.count(); i++) { // nor here.
+      int place = place(probes[i]);
+      touched += place < 0 ? 0 : page(place)[offset(place)];
+    }
+    for (int i = 0; i < asked.count(); i++) {
+      if (slots[find(hashes[i], asked.bytes(), asked.from(i), asked.length(i))] == 0) {
+        missing.key(i);
+      }
+    }
   }
 
   private static int place(long slot) {
     return (int) slot - 1;
   }
 
-  private int find(int hash, byte[] key, int length) {
+  private int find(int hash, byte[] key, int from, int length) {
     int mask = slots.length - 1;
     int at = hash & mask;
     while (slots[at] != 0
-        && !((int) (slots[at] >>> 32) == hash && isAt(place(slots[at]), key, length))) {
+        && !((int) (slots[at] >>> 32) == hash && isAt(place(slots[at]), key, from, length))) {
       at = at + 1 & mask;
     }
     return at;
@@ -97,11 +139,11 @@ final class ByteKeys {
     return (int) ((long) place * 4 % PAGE);
   }
 
-  private boolean isAt(int place, byte[] key, int length) {
+  private boolean isAt(int place, byte[] key, int from, int length) {
     byte[] page = page(place);
     int at = offset(place);
     return (int) INTS.get(page, at + 4) == length
-        && Arrays.equals(page, at + HEAD, at + HEAD + length, key, 0, length);
+        && Arrays.equals(page, at + HEAD, at + HEAD + length, key, from, from + length);
   }
 
   private int row(int place) {
@@ -109,10 +151,7 @@ final class ByteKeys {
   }
 
   private int append(byte[] key, int length, int row) {
-    if (free + HEAD + length > PAGE) {
-      pages.add(new byte[Math.max(PAGE, HEAD + length)]);
-      free = 0;
-    }
+    makeRoom(HEAD + length);
     byte[] page = pages.getLast();
     int place = (int) (((pages.size() - 1L) * PAGE + free) / 4);
     INTS.set(page, free, row);
@@ -120,6 +159,23 @@ final class ByteKeys {
     System.arraycopy(key, 0, page, free + HEAD, length);
     free += HEAD + (length + 3 & ~3);
     return place;
+  }
+
+  /** The first page grows, so that few keys take little; the others have their size at once. */
+  private void makeRoom(int bytes) {
+    int there = pages.isEmpty() ? 0 : pages.getLast().length;
+    if (!pages.isEmpty() && free + bytes <= there) {
+      return;
+    }
+    boolean first = pages.size() <= 1 && there < PAGE && free + bytes <= PAGE;
+    if (first) {
+      byte[] page = pages.isEmpty() ? new byte[0] : pages.removeLast();
+      int wanted = Math.max(4 * page.length, Math.max(FIRST_PAGE, free + bytes));
+      pages.add(Arrays.copyOf(page, Math.min(PAGE, wanted)));
+    } else {
+      pages.add(new byte[Math.max(PAGE, bytes)]);
+      free = 0;
+    }
   }
 
   private void grow() {

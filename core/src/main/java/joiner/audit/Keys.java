@@ -102,6 +102,11 @@ final class Keys implements AutoCloseable {
         : others.has(key.asBytes().bytes(), key.asBytes().length());
   }
 
+  /** Tells which of some keys, none of them numbers, are not among those put in. */
+  void forEachMissing(AskedKeys asked, ByteKeys.Missing missing) {
+    others.forEachMissing(asked, missing);
+  }
+
   /** Whether a key is among those put in. */
   boolean has(byte[] key) {
     return isNumber(key)

@@ -12,7 +12,7 @@ final class NumberKeys {
   /** The key was not there. */
   static final int NEW = -1;
 
-  private static final int SMALLEST = 1 << 10;
+  private static final int SMALLEST = 1 << 6;
 
   /** The array may have so many places for each key. */
   private static final int SPARSEST = 6;

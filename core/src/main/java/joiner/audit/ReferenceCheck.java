@@ -25,6 +25,7 @@ final class ReferenceCheck implements AutoCloseable {
   private final KeyReader reader;
   private final Keys parents;
   private final Spilled asked = new Spilled();
+  private final AskedKeys together = new AskedKeys();
   private final Broken orphans;
 
   /** What the first orphans point to, by row. */
@@ -53,10 +54,15 @@ final class ReferenceCheck implements AutoCloseable {
       if (!known) {
         KeyForm bytes = reader.asBytes();
         asked.write(bytes.bytes(), bytes.length(), first + i);
+      } else if (!reader.isNumber()) {
+        together.add(reader.asBytes(), i);
       } else if (!parents.has(reader)) {
         add(first + i, reader.values(i));
       }
     }
+    parents.forEachMissing(
+        together, i -> add(first + together.row(i), reader.values(together.row(i))));
+    together.clear();
   }
 
   private void add(int row, List<Value> values) {
