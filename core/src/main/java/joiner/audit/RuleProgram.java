@@ -1,11 +1,16 @@
 package joiner.audit;
 
+import static joiner.audit.NumberSteps.ASK;
+import static joiner.audit.NumberSteps.FALSE;
+import static joiner.audit.NumberSteps.TRUE;
+import static joiner.audit.NumberSteps.UNKNOWN;
+
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.function.Function;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
@@ -14,7 +19,6 @@ import joiner.expression.Kind;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.model.FieldId;
-import joiner.model.OwnField;
 
 /**
  * A rule made ready for many rows: whole columns of numbers, truths and texts are compared at once
@@ -23,40 +27,16 @@ import joiner.model.OwnField;
  * is no such step; so the verdict is always the evaluator's.
  */
 final class RuleProgram {
-  private static final byte FALSE = 0;
-  private static final byte TRUE = 1;
-  private static final byte UNKNOWN = 2;
-
-  /** The evaluator is to be asked. */
-  private static final byte ASK = 3;
-
   private final Expression tree;
   private final Evaluator evaluator;
-  private final Map<FieldId, TypedCells> cells;
   private final Optional<Truths> truths;
   private final int most;
+  private final NumberSteps numbers;
   private final byte[] verdicts;
 
   /** A step that gives a truth for each row. */
   private interface Truths {
     void of(int rows, byte[] out);
-  }
-
-  /** A step that gives a number in some form for each row. */
-  private interface Numbers {
-    LongForm form();
-
-    /** Puts numbers, and beside them TRUE where there is one, UNKNOWN for NULL, or ASK. */
-    void of(int rows, long[] out, byte[] known);
-  }
-
-  /** A part that is no step. */
-  private static final class NoStep extends Exception {
-    private static final long serialVersionUID = 1L;
-
-    NoStep() {
-      super(null, null, false, false);
-    }
   }
 
   /**
@@ -69,15 +49,15 @@ final class RuleProgram {
     this.tree = tree;
     this.most = most;
     this.verdicts = new byte[most];
-    this.cells = cells;
     this.evaluator = new Evaluator(clock);
+    this.numbers = new NumberSteps(cells, evaluator, most);
     this.truths = steps(tree);
   }
 
   private Optional<Truths> steps(Expression condition) {
     try {
       return Optional.of(truths(condition));
-    } catch (NoStep none) {
+    } catch (NumberSteps.NoStep none) {
       return Optional.empty();
     }
   }
@@ -117,10 +97,10 @@ final class RuleProgram {
     }
   }
 
-  private Truths truths(Expression condition) throws NoStep {
+  private Truths truths(Expression condition) throws NumberSteps.NoStep {
     return switch (condition) {
       case Expression.Literal(Value.Bool bool, var kind, var place) -> always(bool.truth());
-      case Expression.FieldRef e -> truthsOf(cells(e));
+      case Expression.FieldRef e -> truthsOf(numbers.cells(e));
       case Expression.Not e -> not(truths(e.operand()));
       case Expression.And e -> joined(all(e.operands()), FALSE, false);
       case Expression.Or e -> joined(all(e.operands()), TRUE, false);
@@ -129,11 +109,11 @@ final class RuleProgram {
       case Expression.In e -> in(e);
       case Expression.IsNull e -> isNull(e);
       case Expression.IsTruth e -> isTruth(truths(e.operand()), e.truth(), e.negated());
-      default -> throw new NoStep();
+      default -> throw new NumberSteps.NoStep();
     };
   }
 
-  private List<Truths> all(List<Expression> conditions) throws NoStep {
+  private List<Truths> all(List<Expression> conditions) throws NumberSteps.NoStep {
     var steps = new ArrayList<Truths>();
     for (Expression condition : conditions) {
       steps.add(truths(condition));
@@ -141,21 +121,14 @@ final class RuleProgram {
     return steps;
   }
 
-  private TypedCells cells(Expression.FieldRef e) throws NoStep {
-    if (e.to() instanceof OwnField own && cells.containsKey(own.field())) {
-      return cells.get(own.field());
-    }
-    throw new NoStep();
-  }
-
   private static Truths always(boolean truth) {
     byte verdict = truth ? TRUE : FALSE;
-    return (rows, out) -> java.util.Arrays.fill(out, 0, rows, verdict);
+    return (rows, out) -> Arrays.fill(out, 0, rows, verdict);
   }
 
-  private static Truths truthsOf(TypedCells field) throws NoStep {
+  private static Truths truthsOf(TypedCells field) throws NumberSteps.NoStep {
     if (field.form().filter(form -> form.kind() == Kind.BOOLEAN).isEmpty()) {
-      throw new NoStep();
+      throw new NumberSteps.NoStep();
     }
     return (rows, out) -> {
       for (int i = 0; i < rows; i++) {
@@ -203,11 +176,11 @@ final class RuleProgram {
     };
   }
 
-  private Truths isNull(Expression.IsNull e) throws NoStep {
+  private Truths isNull(Expression.IsNull e) throws NumberSteps.NoStep {
     if (!(e.operand() instanceof Expression.FieldRef ref)) {
-      throw new NoStep();
+      throw new NumberSteps.NoStep();
     }
-    TypedCells field = cells(ref);
+    TypedCells field = numbers.cells(ref);
     return (rows, out) -> {
       for (int i = 0; i < rows; i++) {
         out[i] = field.hasValue(i) == e.negated() ? TRUE : FALSE;
@@ -215,14 +188,14 @@ final class RuleProgram {
     };
   }
 
-  private Truths between(Expression.Between e) throws NoStep {
+  private Truths between(Expression.Between e) throws NumberSteps.NoStep {
     Truths low = compared(Expression.Comparison.AT_LEAST, e.operand(), e.low());
     Truths high = compared(Expression.Comparison.AT_MOST, e.operand(), e.high());
     Truths within = joined(List.of(low, high), FALSE, true);
     return e.negated() ? not(within) : within;
   }
 
-  private Truths in(Expression.In e) throws NoStep {
+  private Truths in(Expression.In e) throws NumberSteps.NoStep {
     var each = new ArrayList<Truths>();
     for (Expression option : e.options()) {
       each.add(compared(Expression.Comparison.EQUAL, e.operand(), option));
@@ -232,25 +205,25 @@ final class RuleProgram {
   }
 
   private Truths compared(Expression.Comparison operator, Expression left, Expression right)
-      throws NoStep {
+      throws NumberSteps.NoStep {
     Optional<TypedCells> text = text(left);
     if (text.isPresent() && right instanceof Expression.Literal(Value.Text t, var k, var p)) {
       return equal(operator, text.get(), t.text());
     }
-    return compared(operator, numbers(left), numbers(right));
+    return compared(operator, numbers.of(left), numbers.of(right));
   }
 
-  private Optional<TypedCells> text(Expression e) throws NoStep {
-    return e instanceof Expression.FieldRef ref && cells(ref).isText()
-        ? Optional.of(cells(ref))
+  private Optional<TypedCells> text(Expression e) throws NumberSteps.NoStep {
+    return e instanceof Expression.FieldRef ref && numbers.cells(ref).isText()
+        ? Optional.of(numbers.cells(ref))
         : Optional.empty();
   }
 
   private static Truths equal(Expression.Comparison operator, TypedCells field, String text)
-      throws NoStep {
+      throws NumberSteps.NoStep {
     byte same = operator == Expression.Comparison.EQUAL ? TRUE : FALSE;
     if (same == FALSE && operator != Expression.Comparison.NOT_EQUAL) {
-      throw new NoStep();
+      throw new NumberSteps.NoStep();
     }
     return (rows, out) -> {
       for (int i = 0; i < rows; i++) {
@@ -264,246 +237,27 @@ final class RuleProgram {
     };
   }
 
-  private Truths compared(Expression.Comparison operator, Numbers left, Numbers right)
-      throws NoStep {
+  private Truths compared(
+      Expression.Comparison operator, NumberSteps.Numbers left, NumberSteps.Numbers right)
+      throws NumberSteps.NoStep {
     int scale = Math.max(left.form().scale(), right.form().scale());
-    boolean numbers = left.form().isNumber() && right.form().isNumber();
-    if (!numbers && left.form().kind() != right.form().kind()) {
-      throw new NoStep();
+    boolean both = left.form().isNumber() && right.form().isNumber();
+    if (!both && left.form().kind() != right.form().kind()) {
+      throw new NumberSteps.NoStep();
     }
-    Numbers one = scaled(left, scale);
-    Numbers other = scaled(right, scale);
+    NumberSteps.Numbers one = left.scaled(scale);
+    NumberSteps.Numbers other = right.scaled(scale);
     long[] ones = new long[most];
     long[] others = new long[most];
     byte[] known = new byte[most];
     return (rows, out) -> {
-      one.of(rows, ones, out);
-      other.of(rows, others, known);
+      one.fill().of(rows, ones, out);
+      other.fill().of(rows, others, known);
       for (int i = 0; i < rows; i++) {
-        byte both = both(out[i], known[i]);
+        byte told = NumberSteps.both(out[i], known[i]);
         out[i] =
-            both != TRUE ? both : operator.holds(Long.compare(ones[i], others[i])) ? TRUE : FALSE;
+            told != TRUE ? told : operator.holds(Long.compare(ones[i], others[i])) ? TRUE : FALSE;
       }
     };
-  }
-
-  /** TRUE where there are two numbers; a part that cannot be told comes before NULL. */
-  private static byte both(byte one, byte other) {
-    return one == ASK || other == ASK ? ASK : one == TRUE ? other : one;
-  }
-
-  private static Numbers scaled(Numbers step, int scale) {
-    long factor = LongForm.power(scale - step.form().scale());
-    return factor == 1
-        ? step
-        : each(step.form(), step, (number) -> Math.multiplyExact(number, factor));
-  }
-
-  /** A computation of one number; where it throws, the evaluator is asked. */
-  private interface Computation {
-    long of(long number);
-  }
-
-  private static Numbers each(LongForm form, Numbers step, Computation computation) {
-    return new Numbers() {
-      @Override
-      public LongForm form() {
-        return form;
-      }
-
-      @Override
-      public void of(int rows, long[] out, byte[] known) {
-        step.of(rows, out, known);
-        for (int i = 0; i < rows; i++) {
-          if (known[i] == TRUE) {
-            try {
-              out[i] = computation.of(out[i]);
-            } catch (ArithmeticException beyond) {
-              known[i] = ASK;
-            }
-          }
-        }
-      }
-    };
-  }
-
-  private Numbers numbers(Expression e) throws NoStep {
-    return switch (e) {
-      case Expression.Literal literal -> constant(literal.value());
-      case Expression.Now now when now.kind() == Kind.DATE ->
-          constant(evaluator.evaluate(now, reference -> Value.NULL));
-      case Expression.FieldRef ref -> numbersOf(cells(ref));
-      case Expression.Fitting fitting -> fitting(fitting);
-      case Expression.Negate negate -> {
-        Numbers operand = numbers(negate.operand());
-        yield each(operand.form(), operand, Math::negateExact);
-      }
-      case Expression.Compute compute -> computed(compute);
-      case Expression.Shift shift -> shifted(shift);
-      case Expression.StartOfDay start -> {
-        LongForm moments = form(Kind.DATE_TIME);
-        yield each(moments, numbers(start.date()), days -> days * MICROS_A_DAY);
-      }
-      default -> throw new NoStep();
-    };
-  }
-
-  private static final long MICROS_A_DAY = 86_400_000_000L;
-
-  private static LongForm form(Kind kind) {
-    return new LongForm(kind, 0, 0, joiner.expression.Width.BITS_64);
-  }
-
-  private static Numbers constant(Value value) throws NoStep {
-    LongForm form =
-        switch (value) {
-          case Value.Num num when num.number().scale() <= 6 && num.number().precision() < 17 ->
-              new LongForm(
-                  Kind.NUMBER,
-                  Math.max(num.number().scale(), 0),
-                  0,
-                  joiner.expression.Width.BITS_64);
-          case Value.Date date -> form(Kind.DATE);
-          case Value.DateTime moment -> form(Kind.DATE_TIME);
-          case Value.Time time -> form(Kind.TIME);
-          default -> throw new NoStep();
-        };
-    OptionalLong number = form.of(value);
-    if (number.isEmpty()) {
-      throw new NoStep();
-    }
-    return new Numbers() {
-      @Override
-      public LongForm form() {
-        return form;
-      }
-
-      @Override
-      public void of(int rows, long[] out, byte[] known) {
-        java.util.Arrays.fill(out, 0, rows, number.getAsLong());
-        java.util.Arrays.fill(known, 0, rows, TRUE);
-      }
-    };
-  }
-
-  private static Numbers numbersOf(TypedCells field) throws NoStep {
-    LongForm form = field.form().orElseThrow(NoStep::new);
-    if (form.scale() > 6) {
-      throw new NoStep();
-    }
-    return new Numbers() {
-      @Override
-      public LongForm form() {
-        return form;
-      }
-
-      @Override
-      public void of(int rows, long[] out, byte[] known) {
-        for (int i = 0; i < rows; i++) {
-          out[i] = field.number(i);
-          known[i] =
-              switch (field.state(i)) {
-                case TypedCells.PLAIN -> TRUE;
-                case TypedCells.APART -> ASK;
-                default -> UNKNOWN;
-              };
-        }
-      }
-    };
-  }
-
-  /** A number beyond its width is asked for, for it stops the row. */
-  private Numbers fitting(Expression.Fitting e) throws NoStep {
-    Numbers operand = numbers(e.operand());
-    if (operand.form().scale() != 0) {
-      throw new NoStep();
-    }
-    return each(
-        LongForm.whole(e.width()),
-        operand,
-        number -> {
-          if (number < e.width().min() || number > e.width().max()) {
-            throw new ArithmeticException();
-          }
-          return number;
-        });
-  }
-
-  private Numbers computed(Expression.Compute e) throws NoStep {
-    Numbers left = numbers(e.left());
-    Numbers right = numbers(e.right());
-    boolean scaled = left.form().scale() != 0 || right.form().scale() != 0;
-    if (scaled || !left.form().isNumber() || !right.form().isNumber()) {
-      throw new NoStep();
-    }
-    long[] others = new long[most];
-    byte[] know = new byte[most];
-    LongForm form = LongForm.whole(joiner.expression.Width.BITS_64);
-    if (e.operator() == Expression.Arithmetic.DIVIDE) {
-      throw new NoStep();
-    }
-    return new Numbers() {
-      @Override
-      public LongForm form() {
-        return form;
-      }
-
-      @Override
-      public void of(int rows, long[] out, byte[] known) {
-        left.of(rows, out, known);
-        right.of(rows, others, know);
-        for (int i = 0; i < rows; i++) {
-          known[i] = both(known[i], know[i]);
-          if (known[i] == TRUE) {
-            try {
-              out[i] = compute(e.operator(), out[i], others[i]);
-            } catch (ArithmeticException beyond) {
-              known[i] = ASK;
-            }
-          }
-        }
-      }
-    };
-  }
-
-  private static long compute(Expression.Arithmetic operator, long one, long other) {
-    return switch (operator) {
-      case PLUS -> Math.addExact(one, other);
-      case MINUS -> Math.subtractExact(one, other);
-      case TIMES -> Math.multiplyExact(one, other);
-      case DIVIDE -> throw new ArithmeticException();
-    };
-  }
-
-  /** Whole days for dates, seconds and days for moments; months have no fixed length. */
-  private Numbers shifted(Expression.Shift e) throws NoStep {
-    var period = e.interval().period();
-    boolean fixed = period.toTotalMonths() == 0 && e.interval().duration().toNanosPart() == 0;
-    if (!fixed || (e.kind() != Kind.DATE && e.kind() != Kind.DATE_TIME)) {
-      throw new NoStep();
-    }
-    long days = period.getDays();
-    long by =
-        e.kind() == Kind.DATE
-            ? days + e.interval().duration().toDays()
-            : days * MICROS_A_DAY + e.interval().duration().toSeconds() * 1_000_000;
-    long signed = e.back() ? -by : by;
-    long last = form(e.kind()).of(lastOf(e.kind())).orElseThrow();
-    return each(
-        form(e.kind()),
-        numbers(e.moment()),
-        moment -> {
-          long to = Math.addExact(moment, signed);
-          if (to > last || to < -last) {
-            throw new ArithmeticException(); // Near the end of the calendar the evaluator tells.
-          }
-          return to;
-        });
-  }
-
-  private static Value lastOf(Kind kind) {
-    return kind == Kind.DATE
-        ? new Value.Date(java.time.LocalDate.of(3939, 1, 1))
-        : new Value.DateTime(java.time.LocalDateTime.of(3939, 1, 1, 0, 0));
   }
 }
