@@ -101,7 +101,7 @@ final class KeyPut {
     if (fields.size() != 1 || keys.isInFiles() || keys.otherCount() > MOST_FOR_HINTS) {
       return hints;
     }
-    Map<String, Slip> byFolded = new HashMap<>();
+    Map<List<Value>, Slip> byFolded = new HashMap<>();
     keys.forEachOther(
         (key, row) -> {
           List<Value> values = KeyForm.values(key);

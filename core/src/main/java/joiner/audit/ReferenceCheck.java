@@ -107,13 +107,13 @@ final class ReferenceCheck implements AutoCloseable {
     if (parents.isInFiles() || parents.otherCount() > MOST_PARENTS) {
       return "";
     }
-    Map<String, List<Value>> wanted = new LinkedHashMap<>();
+    Map<List<Value>, List<Value>> wanted = new LinkedHashMap<>();
     missing.values().forEach(values -> wanted.putIfAbsent(Sentences.folded(values), values));
-    Map<String, List<Value>> near = new HashMap<>();
+    Map<List<Value>, List<Value>> near = new HashMap<>();
     parents.forEachOther(
         (key, row) -> {
           List<Value> values = KeyForm.values(key);
-          String folded = Sentences.folded(values);
+          List<Value> folded = Sentences.folded(values);
           if (wanted.containsKey(folded)) {
             near.putIfAbsent(folded, values);
           }

@@ -39,10 +39,14 @@ final class Sentences {
         .collect(Collectors.joining(", "));
   }
 
-  /** A text as it is compared when slips are looked for: no outer blanks, no case. */
-  static String folded(List<Value> values) {
-    return values.stream()
-        .map(value -> Evaluator.show(value).strip().toLowerCase(Locale.ROOT))
-        .collect(Collectors.joining("\u0000"));
+  /** Values as they are compared when slips are looked for: texts without outer blanks and case. */
+  static List<Value> folded(List<Value> values) {
+    return values.stream().map(Sentences::folded).toList();
+  }
+
+  private static Value folded(Value value) {
+    return value instanceof Value.Text(String text)
+        ? new Value.Text(text.strip().toLowerCase(Locale.ROOT))
+        : value;
   }
 }

@@ -2,6 +2,7 @@ package joiner.audit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -225,7 +226,11 @@ class AuditSentencesTest {
     assertThat(Sentences.rows(List.of(3, 7, 12), 3)).isEqualTo("Rows 3, 7 and 12");
     assertThat(Sentences.rows(List.of(3, 7, 12, 14), 4)).isEqualTo("4 rows (3, 7, 12, …)");
     assertThat(Sentences.folded(List.of(new Value.Text(" Ash "), new Value.Text("BO"))))
-        .isEqualTo("ash\u0000bo");
+        .isEqualTo(List.of(new Value.Text("ash"), new Value.Text("bo")));
+    var day = new Value.Date(LocalDate.of(2026, 3, 14));
+    assertThat(Sentences.folded(List.of(day)))
+        .as("a date written like a text is no slip of it")
+        .isNotEqualTo(Sentences.folded(List.of(new Value.Text("2026-03-14"))));
   }
 
   @Test

@@ -60,7 +60,7 @@ final class PlainKeys {
     if (key.size() != 1) {
       return;
     }
-    Map<String, List<Value>> byFolded = new HashMap<>();
+    Map<List<Value>, List<Value>> byFolded = new HashMap<>();
     first.entrySet().stream()
         .sorted(Map.Entry.comparingByValue())
         .forEach(

@@ -67,7 +67,7 @@ final class PlainReferences {
   }
 
   private static String nearMiss(List<List<Value>> missing, Set<List<Value>> known) {
-    Map<String, List<Value>> folded = new HashMap<>();
+    Map<List<Value>, List<Value>> folded = new HashMap<>();
     known.forEach(values -> folded.putIfAbsent(Sentences.folded(values), values));
     for (List<Value> values : missing) {
       List<Value> near = folded.get(Sentences.folded(values));

@@ -179,6 +179,9 @@ class WindowTest {
     robot.interact(() -> ((Button) ship.side().lookup("#place-differs")).fire());
     until(() -> ship.side().lookup("#drift") != null);
     assertThat(ship.side().lookupAll(".card")).as("what differs from the design").isEmpty();
+    robot.interact(() -> ((Button) ship.side().lookup("#place-audit")).fire());
+    until(() -> ship.side().lookup("#audited") != null);
+    assertThat(ship.side().lookupAll(".card")).as("what breaks the design there").isEmpty();
     until(() -> bench.keeper().stateProperty().get() == SaveState.SAVED);
     assertThat(DesignFolder.open(saved).draft()).isEqualTo(bench.draft());
   }

@@ -33,20 +33,16 @@ final class PlaceForm {
   private Dialect dialect;
 
   /**
-   * A form.
+   * What can be done with a place.
    *
-   * @param tries is run to see whether the place can be reached
+   * @param tries is run to see whether it can be reached
    * @param compares is run to see what differs there
+   * @param audits is run to see which rows there break the design
    * @param changed is told when another place is meant
    */
-  PlaceForm(
-      Workbench bench,
-      Targets targets,
-      Dialect dialect,
-      Texts texts,
-      Runnable tries,
-      Runnable compares,
-      Runnable changed) {
+  record Deeds(Runnable tries, Runnable compares, Runnable audits, Runnable changed) {}
+
+  PlaceForm(Workbench bench, Targets targets, Dialect dialect, Texts texts, Deeds can) {
     this.bench = bench;
     this.targets = targets;
     this.dialect = dialect;
@@ -63,12 +59,20 @@ final class PlaceForm {
     for (TextField typed : List.of(address, user, password)) {
       typed.textProperty().subscribe((before, now) -> say("")); // It was said of another place.
     }
-    address.textProperty().subscribe((before, now) -> changed.run());
-    var differs = Parts.button(texts.get("place.differs"), compares);
-    differs.setId("place-differs");
-    var attempt = Parts.button(texts.get("place.try"), tries);
-    attempt.setId("place-try");
-    deeds = new FlowPane(8, 8, attempt, differs);
+    address.textProperty().subscribe((before, now) -> can.changed().run());
+    deeds =
+        new FlowPane(
+            8,
+            8,
+            deed("place-try", "place.try", can.tries()),
+            deed("place-differs", "place.differs", can.compares()),
+            deed("place-audit", "place.audit", can.audits()));
+  }
+
+  private Node deed(String id, String key, Runnable run) {
+    var button = Parts.button(texts.get(key), run);
+    button.setId(id);
+    return button;
   }
 
   Node node() {

@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.database.LiveAudit;
 import joiner.database.Reached;
 import joiner.database.Shipment;
 import joiner.database.Target;
@@ -53,6 +55,9 @@ final class ShipModel {
 
     /** A database was compared with a design; told as long as the design stays what it was. */
     record Differs(Draft draft, Drift drift) implements News {}
+
+    /** The rows of a database were audited; told as long as the design stays what it was. */
+    record Audited(Draft draft, LiveAudit audit) implements News {}
 
     /** A target refused. */
     record Refused(Failure failure) implements News {}
@@ -136,6 +141,7 @@ final class ShipModel {
           case News.None n -> false;
           case News.Shipped n -> n.draft() != bench.draft();
           case News.Differs n -> n.draft() != bench.draft();
+          case News.Audited n -> n.draft() != bench.draft();
           case News.Refused n -> true;
         };
     if (old) {
@@ -222,15 +228,15 @@ final class ShipModel {
 
   private Shipment ship(Draft draft, Target target, RowsChoice choice, Progress progress)
       throws TargetRefusedException {
-    return Shipment.ship(
-        draft,
-        target,
-        choice,
-        (done, total, doing) -> {
-          progress.share((double) done / Math.max(total, 1));
-          progress.doing(texts.get("shipping", doing));
-          return !progress.stopped();
-        });
+    return Shipment.ship(draft, target, choice, told(progress, "shipping"));
+  }
+
+  private joiner.database.Progress told(Progress progress, String key) {
+    return (done, total, doing) -> {
+      progress.share((double) done / Math.max(total, 1));
+      progress.doing(texts.get(key, doing));
+      return !progress.stopped();
+    };
   }
 
   private void shipped(News.Shipped shipped) {
@@ -288,17 +294,32 @@ final class ShipModel {
   /** Sees what a database has otherwise than the design. */
   void compare(Target target, Runnable answered, Consumer<Failure> failed) {
     Draft draft = bench.draft();
-    Dialect asked = dialect;
     ask(
         texts.get("place.comparing"),
         progress -> Drift.of(draft, target),
-        drift -> {
-          answered.run();
-          if (bench.draft() == draft && dialect == asked) { // Else it is news of yesterday.
-            news.set(new News.Differs(draft, drift));
-          }
-        },
+        newsOf(draft, answered, drift -> new News.Differs(draft, drift)),
         failed);
+  }
+
+  /** Sees what in the rows of a database breaks the design; the database counts. */
+  void audit(Target target, Runnable answered, Consumer<Failure> failed) {
+    Draft draft = bench.draft();
+    ask(
+        texts.get("place.auditing"),
+        progress -> LiveAudit.of(draft, target, told(progress, "auditing.there")),
+        newsOf(draft, answered, audit -> new News.Audited(draft, audit)),
+        failed);
+  }
+
+  /** Makes news of an answer, unless another design or engine is meant by now. */
+  private <T> Consumer<T> newsOf(Draft draft, Runnable answered, Function<T, News> say) {
+    Dialect asked = dialect;
+    return answer -> {
+      answered.run();
+      if (bench.draft() == draft && dialect == asked) {
+        news.set(say.apply(answer));
+      }
+    };
   }
 
   private <T> void ask(

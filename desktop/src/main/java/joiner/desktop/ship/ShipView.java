@@ -72,7 +72,11 @@ public final class ShipView implements StageView {
     this.seen = new WhenSeen(model::ask);
     this.place =
         new PlaceForm(
-            bench, known, model.dialect(), texts, this::tryPlace, this::compare, this::showActions);
+            bench,
+            known,
+            model.dialect(),
+            texts,
+            new PlaceForm.Deeds(this::tryPlace, this::compare, this::audit, this::showActions));
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     side.getChildren().setAll(place.node(), told);
@@ -175,6 +179,8 @@ public final class ShipView implements StageView {
         told.getChildren().setAll(words.of(news.shipment(), news.there()));
       }
       case ShipModel.News.Differs news -> told.getChildren().setAll(words.of(news.drift()));
+      case ShipModel.News.Audited news ->
+          told.getChildren().setAll(words.of(news.draft().design(), news.audit()));
       case ShipModel.News.Refused news -> told.getChildren().setAll(words.of(news.failure()));
     }
   }
@@ -324,6 +330,15 @@ public final class ShipView implements StageView {
         .ifPresent(
             target ->
                 model.compare(
+                    target, () -> place.say(""), failure -> place.say(failure.message(), "brick")));
+  }
+
+  /** Sees what in the rows of the database at the place breaks the design. */
+  private void audit() {
+    typed("place.auditing")
+        .ifPresent(
+            target ->
+                model.audit(
                     target, () -> place.say(""), failure -> place.say(failure.message(), "brick")));
   }
 

@@ -4,8 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import joiner.audit.AuditReport;
+import joiner.audit.Violation;
 import joiner.compare.Effect;
 import joiner.compare.Risk;
+import joiner.database.LiveAudit;
 import joiner.database.Shipment;
 import joiner.ddl.Shortfall;
 import joiner.desktop.widget.Parts;
@@ -13,6 +16,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Failure;
 import joiner.desktop.work.Targets;
 import joiner.engine.Dialect;
+import joiner.model.Design;
 
 /** Says what will be lost, what was shipped, and what differs. */
 final class ShipWords {
@@ -100,6 +104,35 @@ final class ShipWords {
         .differences()
         .forEach(difference -> nodes.add(Parts.card(List.of(Parts.prose(difference)), "error")));
     return nodes;
+  }
+
+  /** What in the rows of a database breaks the design. */
+  List<Node> of(Design design, LiveAudit audit) {
+    AuditReport report = audit.report();
+    var nodes = new ArrayList<Node>();
+    var head = Parts.prose(texts.get("audited.title"), "title");
+    head.setId("audited");
+    nodes.add(head);
+    boolean whole = audit.notices().isEmpty();
+    if (report.total() > 0) {
+      nodes.add(Parts.prose(texts.get("audited.some", report.total(), report.rows()), "brick"));
+    } else {
+      nodes.add(
+          Parts.prose(
+              texts.get(whole ? "audited.none" : "audited.none.asked", report.rows()),
+              whole ? "spruce" : "oak"));
+    }
+    report.violations().forEach(violation -> nodes.add(card(design, violation)));
+    audit.notices().forEach(notice -> nodes.add(Parts.prose(notice, "muted", "small")));
+    return nodes;
+  }
+
+  private static Node card(Design design, Violation violation) {
+    return Parts.card(
+        List.of(
+            Parts.prose(design.table(violation.table()).label(), "strong"),
+            Parts.prose(violation.message())),
+        "error");
   }
 
   /** What a database has otherwise than the design. */

@@ -1,6 +1,7 @@
 package joiner.desktop.ship;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -8,6 +9,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import joiner.Pottery;
+import joiner.audit.Violation;
+import joiner.database.LiveAudit;
 import joiner.database.Target;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.Statement;
@@ -23,11 +26,13 @@ import joiner.desktop.work.Targets;
 import joiner.desktop.work.TestWindow;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
 import joiner.edit.ChangeTitle;
 import joiner.engine.Dialects;
 import joiner.expression.Formula;
 import joiner.format.DesignFolder;
 import joiner.model.FieldId;
+import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.api.AfterEach;
@@ -182,6 +187,44 @@ class ShipModelTest {
     model.attempt(there, none, reached -> said.add("no"), failure -> said.add(failure.message()));
     window.until(() -> said.size() == 3);
     assertThat(said.getLast()).contains("there is no such file");
+  }
+
+  @Test
+  void theRowsOfADatabaseAreAuditedAgainstTheDesignOfNow() {
+    untilReady();
+    var there = new Targets.Known("h2", shipped("studio").toString(), "");
+    Target target = known.target(Dialects.H2, there, "");
+    var said = new ArrayList<String>();
+    model.audit(target, () -> said.add("audited"), this::fail);
+    window.until(() -> !said.isEmpty());
+    assertThat(audited().report().total()).isZero();
+    assertThat(audited().report().rows())
+        .isEqualTo(
+            bench.design().tables().stream()
+                .mapToLong(t -> bench.draft().rows().of(t.id()).count())
+                .sum());
+
+    Table kiln = bench.design().table(new TableId("kiln"));
+    var small = new Rule("small", "A kiln is small", "litres < 0", "This kiln is not small.");
+    bench.apply(ChangeTable.addRule(kiln, small));
+    model.ask();
+    assertThat(model.newsProperty().get()).isInstanceOf(ShipModel.News.None.class);
+    model.audit(target, () -> said.add("again"), this::fail);
+    window.until(() -> said.size() == 2);
+    assertThat(audited().report().violations())
+        .extracting(Violation::constraint, Violation::count)
+        .containsExactly(tuple("small", (long) bench.draft().rows().of(kiln.id()).count()));
+
+    model.audit(target, () -> said.add("late"), this::fail);
+    change();
+    window.until(() -> said.size() == 3);
+    assertThat(model.newsProperty().get())
+        .as("what is found of the design of before is no news")
+        .isInstanceOf(ShipModel.News.None.class);
+  }
+
+  private LiveAudit audited() {
+    return ((ShipModel.News.Audited) model.newsProperty().get()).audit();
   }
 
   private void fail(Failure failure) {
