@@ -204,7 +204,7 @@ final class ShipModel {
 
   /** Ships the design into a database file of the engine. */
   void ship(Path file) {
-    var there = new Targets.Known(dialect.id(), file.toAbsolutePath().toString(), "");
+    var there = new Targets.Known(dialect.id(), dialect.placeOf(file), "");
     ship(there, known.target(dialect, there, ""));
   }
 

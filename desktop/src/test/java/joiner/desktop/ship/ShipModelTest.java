@@ -146,6 +146,17 @@ class ShipModelTest {
   }
 
   @Test
+  void aFileNamedAsTheEngineNamesItIsThatFile() {
+    untilReady();
+    shipped("studio.mv.db");
+    assertThat(folder.resolve("studio.mv.db")).exists();
+    assertThat(folder.resolve("studio.mv.db.mv.db")).doesNotExist();
+    assertThat(known.of(bench.keeper().folder(), Dialects.H2))
+        .extracting(Targets.Known::place)
+        .containsExactly(folder.resolve("studio").toString());
+  }
+
+  @Test
   void aSecondShipmentToTheSamePlaceIsRefused() {
     untilReady();
     shipped("studio");
