@@ -112,6 +112,7 @@ final class AuditCommand implements Callable<Integer> {
   private Audited beside(Path folder, PrintWriter err) throws IOException, UnreadableFileException {
     DesignFolder.Beside beside = DesignFolder.beside(design.path(), folder);
     Design of = beside.draft().design();
+    DesignArgument.note(held(beside.draft()), err);
     var told = new AtomicLong(System.nanoTime());
     AuditReport report =
         Audit.of(
@@ -130,6 +131,14 @@ final class AuditCommand implements Callable<Integer> {
             });
     DesignArgument.note(beside.notices(), err);
     return new Audited(of, report);
+  }
+
+  /** Rows that do not just go by are told beforehand: they need memory. */
+  private static List<String> held(Draft draft) {
+    return Audit.readByOthers(draft).stream()
+        .map(draft.design()::table)
+        .map(t -> "Rules of other tables read " + t.name() + "; its rows are held in memory.")
+        .toList();
   }
 
   private static Map<String, Object> document(Design design, AuditReport report) {

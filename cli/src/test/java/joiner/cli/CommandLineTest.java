@@ -14,6 +14,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import joiner.Pottery;
+import joiner.edit.ChangeTable;
+import joiner.format.DesignFolder;
+import joiner.meaning.Draft;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -117,6 +123,20 @@ class CommandLineTest {
     assertThat(run("audit", demo(), "--data", broken() + "/data").code()).isEqualTo(1);
     assertThat(run("audit", demo(), "--data", folder.resolve("none").toString()).code())
         .isEqualTo(2);
+  }
+
+  @Test
+  void anAuditTellsWhichRowsItHolds() throws Exception {
+    Draft demo = Pottery.demo();
+    Table firing = demo.design().table(new TableId("firing"));
+    var cool = new Rule("cool", "Not too hot", "peak_c < kiln_id.hottest_c - 900", "Too hot.");
+    Path design = folder.resolve("cool");
+    DesignFolder.save(ChangeTable.addRule(firing, cool).apply(demo), design);
+    Outcome held = run("audit", design.toString(), "--data", design + "/data");
+    assertThat(held.code()).isEqualTo(1);
+    assertThat(held.out()).contains("firing  rule  ");
+    assertThat(held.err()).contains("read kiln; its rows are held in memory");
+    assertThat(run("audit", demo(), "--data", demo() + "/data").err()).isEmpty();
   }
 
   @Test

@@ -7,9 +7,11 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -110,7 +112,7 @@ public final class Audit {
 
   /**
    * Audits rows wherever they are, gone through once, with memory that does not grow with them but
-   * for those that rules of other tables read.
+   * for those that rules of other tables read ({@link #readByOthers(Draft)}).
    *
    * @param draft the design; its own rows are not looked at
    * @param sources the rows of each table; tables without one have none
@@ -130,18 +132,23 @@ public final class Audit {
     }
   }
 
-  /** The rows of tables that rules of other tables read. */
+  /** The tables that rules of other tables read; their rows are held while an audit lasts. */
+  public static Set<TableId> readByOthers(Draft draft) {
+    Set<TableId> read = new LinkedHashSet<>();
+    for (Table table : draft.design().tables()) {
+      for (Constraint.Holds holds : draft.meaning().of(table).rules()) {
+        read.addAll(reached(draft.design(), holds));
+      }
+    }
+    return read;
+  }
+
   private static SampleRows readByOthers(Draft draft, Map<TableId, RowSource> sources)
       throws IOException {
     Map<TableId, Rows> rows = new HashMap<>();
-    for (Table table : draft.design().tables()) {
-      for (Constraint.Holds holds : draft.meaning().of(table).rules()) {
-        for (TableId read : reached(draft.design(), holds)) {
-          if (sources.containsKey(read) && !rows.containsKey(read)) {
-            List<FieldId> fields = draft.design().table(read).fieldIds();
-            rows.put(read, Rows.of(fields, sources.get(read)));
-          }
-        }
+    for (TableId read : readByOthers(draft)) {
+      if (sources.containsKey(read)) {
+        rows.put(read, Rows.of(draft.design().table(read).fieldIds(), sources.get(read)));
       }
     }
     return new SampleRows(rows);
