@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
@@ -116,16 +117,16 @@ public final class GuardView implements StageView {
   private Node head(Table table) {
     var add = Parts.button(texts.get("new"), () -> add(table));
     add.setId("new-rule");
-    return Parts.row(
-        10,
-        Terms.explain(
-            Parts.shortened(texts.get("title", table.noun().indefinite()), "title"),
-            "Rule",
-            Glossary.meaning("Rule")),
-        Parts.label(
-            texts.get("counts", table.rules().size(), model.demands(table).size()), "muted"),
-        Parts.spring(),
-        add);
+    var title = Parts.shortened(texts.get("title", table.noun().indefinite()), "title");
+    String counts = texts.get("counts", table.rules().size(), model.demands(table).size());
+    var words =
+        new VBox(
+            2,
+            Terms.explain(title, "Rule", Glossary.meaning("Rule")),
+            Parts.shortened(counts, "muted"));
+    words.setMinWidth(0);
+    HBox.setHgrow(words, Priority.ALWAYS);
+    return Parts.row(10, words, add);
   }
 
   private void add(Table table) {
