@@ -513,4 +513,21 @@ class WindowTest {
           return at.getMinY() > 0 && at.getMaxY() < condition.getScene().getHeight();
         });
   }
+
+  @Test
+  void noHeadingIsCutInANarrowWindow(FxRobot robot) throws Exception {
+    choose(robot, "kiln");
+    for (Stage stage : List.of(Stage.SHAPE, Stage.CONNECT, Stage.GUARD, Stage.PROVE, Stage.SHIP)) {
+      go(robot, stage);
+      until(() -> !robot.lookup(".title").queryAll().isEmpty());
+      WaitForAsyncUtils.waitForFxEvents();
+      assertThat(robot.lookup(".title").<Label>queryAllAs(Label.class))
+          .as(stage.name())
+          .allSatisfy(
+              title -> {
+                var seen = (javafx.scene.text.Text) title.lookup(".text");
+                assertThat(seen.getText().replaceAll("\\s+", " ")).isEqualTo(title.getText());
+              });
+    }
+  }
 }
