@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -202,13 +204,13 @@ public final class Audit {
   /** Tables before those that refer to them, as far as there is such an order. */
   private List<Table> parentsFirst() {
     Map<TableId, Table> ordered = new LinkedHashMap<>();
-    var begun = new java.util.HashSet<TableId>();
+    var begun = new HashSet<TableId>();
     design.tables().forEach(table -> order(table, begun, ordered));
     return List.copyOf(ordered.values());
   }
 
-  private void order(Table first, java.util.Set<TableId> begun, Map<TableId, Table> ordered) {
-    var open = new java.util.ArrayDeque<Table>();
+  private void order(Table first, Set<TableId> begun, Map<TableId, Table> ordered) {
+    var open = new ArrayDeque<Table>();
     open.push(first);
     while (!open.isEmpty()) {
       Table table = open.peek();

@@ -1,5 +1,6 @@
 package joiner.audit;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,7 +35,7 @@ final class Batches implements TableSink {
   @Override
   public int column(String header) {
     if (announced == places.length) {
-      places = java.util.Arrays.copyOf(places, 2 * announced);
+      places = Arrays.copyOf(places, 2 * announced);
     }
     places[announced] = wanted.getOrDefault(header, UNWANTED);
     return announced++;

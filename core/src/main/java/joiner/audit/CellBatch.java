@@ -52,9 +52,8 @@ final class CellBatch {
     makeRoom(length);
     char[] to = chars;
     int at = filled;
-    for (int i = offset;
-        i < offset + length;
-        i++) { // Cells are short; a loop is quicker than a call.
+    // Cells are short; a loop is quicker than a call.
+    for (int i = offset; i < offset + length; i++) {
       to[at++] = from[i];
     }
     end(column, length);

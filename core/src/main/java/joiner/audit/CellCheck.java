@@ -130,7 +130,7 @@ final class CellCheck {
   }
 
   private void slip(Constraint.Listed listed, String shown, int row) {
-    String folded = shown.strip().toLowerCase(Locale.ROOT);
+    String folded = Sentences.folded(shown);
     listed.texts().stream()
         .filter(choice -> choice.toLowerCase(Locale.ROOT).equals(folded))
         .findFirst()

@@ -97,15 +97,10 @@ final class Conveyor implements AutoCloseable {
   @Override
   public void close() {
     thread.interrupt();
-    boolean gone = false;
-    while (!gone) {
-      try {
-        thread.join();
-        gone = true;
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        gone = true;
-      }
+    try {
+      thread.join();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
     }
   }
 }

@@ -40,7 +40,7 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
   /** So many digits always fit 64 bits. */
   private static final int SAFE_DIGITS = 18;
 
-  private static final long MICROS_A_DAY = 86_400_000_000L;
+  static final long MICROS_A_DAY = 86_400_000_000L;
 
   private static final long[] POWERS = new long[SAFE_DIGITS + 1];
 
@@ -58,10 +58,10 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
       case FieldType.Counter t -> Optional.of(whole(t.width()));
       case FieldType.Decimal t -> decimal(t.precision(), t.scale());
       case FieldType.Money t -> decimal(t.precision(), t.scale());
-      case FieldType.TrueFalse t -> of(Kind.BOOLEAN);
-      case FieldType.Date t -> of(Kind.DATE);
-      case FieldType.Time t -> of(Kind.TIME);
-      case FieldType.DateTime t -> t.zoned() ? Optional.empty() : of(Kind.DATE_TIME);
+      case FieldType.TrueFalse t -> Optional.of(of(Kind.BOOLEAN));
+      case FieldType.Date t -> Optional.of(of(Kind.DATE));
+      case FieldType.Time t -> Optional.of(of(Kind.TIME));
+      case FieldType.DateTime t -> t.zoned() ? Optional.empty() : Optional.of(of(Kind.DATE_TIME));
       case FieldType.Text t -> Optional.empty();
       case FieldType.LongText t -> Optional.empty();
       case FieldType.Choice t -> Optional.empty();
@@ -85,8 +85,9 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
         : Optional.of(new LongForm(Kind.NUMBER, scale, precision - scale, Width.BITS_64));
   }
 
-  private static Optional<LongForm> of(Kind kind) {
-    return Optional.of(new LongForm(kind, 0, 0, Width.BITS_64));
+  /** The form of dates, times, moments or truths. */
+  static LongForm of(Kind kind) {
+    return new LongForm(kind, 0, 0, Width.BITS_64);
   }
 
   /** Whether values of both forms are equal exactly where their numbers are. */

@@ -26,8 +26,6 @@ final class NumberSteps {
   /** The evaluator is to be asked. */
   static final byte ASK = 3;
 
-  private static final long MICROS_A_DAY = 86_400_000_000L;
-
   private final Map<FieldId, TypedCells> cells;
   private final Evaluator evaluator;
   private final int most;
@@ -119,15 +117,11 @@ final class NumberSteps {
       case Expression.Compute compute -> computed(compute);
       case Expression.Shift shift -> shifted(shift);
       case Expression.StartOfDay start -> {
-        LongForm moments = form(Kind.DATE_TIME);
-        yield of(start.date()).each(moments, days -> days * MICROS_A_DAY);
+        LongForm moments = LongForm.of(Kind.DATE_TIME);
+        yield of(start.date()).each(moments, days -> days * LongForm.MICROS_A_DAY);
       }
       default -> throw new NoStep();
     };
-  }
-
-  private static LongForm form(Kind kind) {
-    return new LongForm(kind, 0, 0, Width.BITS_64);
   }
 
   private static Numbers constant(Value value) throws NoStep {
@@ -135,9 +129,9 @@ final class NumberSteps {
         switch (value) {
           case Value.Num num when num.number().scale() <= 6 && num.number().precision() < 17 ->
               new LongForm(Kind.NUMBER, Math.max(num.number().scale(), 0), 0, Width.BITS_64);
-          case Value.Date date -> form(Kind.DATE);
-          case Value.DateTime moment -> form(Kind.DATE_TIME);
-          case Value.Time time -> form(Kind.TIME);
+          case Value.Date date -> LongForm.of(Kind.DATE);
+          case Value.DateTime moment -> LongForm.of(Kind.DATE_TIME);
+          case Value.Time time -> LongForm.of(Kind.TIME);
           default -> throw new NoStep();
         };
     OptionalLong number = form.of(value);
@@ -240,12 +234,12 @@ final class NumberSteps {
     long by =
         e.kind() == Kind.DATE
             ? days + e.interval().duration().toDays()
-            : days * MICROS_A_DAY + e.interval().duration().toSeconds() * 1_000_000;
+            : days * LongForm.MICROS_A_DAY + e.interval().duration().toSeconds() * 1_000_000;
     long signed = e.back() ? -by : by;
-    long last = form(e.kind()).of(lastOf(e.kind())).orElseThrow();
+    long last = LongForm.of(e.kind()).of(lastOf(e.kind())).orElseThrow();
     return of(e.moment())
         .each(
-            form(e.kind()),
+            LongForm.of(e.kind()),
             moment -> {
               long to = Math.addExact(moment, signed);
               if (to > last || to < -last) {

@@ -44,9 +44,12 @@ final class Sentences {
     return values.stream().map(Sentences::folded).toList();
   }
 
+  /** A text without outer blanks and case. */
+  static String folded(String text) {
+    return text.strip().toLowerCase(Locale.ROOT);
+  }
+
   private static Value folded(Value value) {
-    return value instanceof Value.Text(String text)
-        ? new Value.Text(text.strip().toLowerCase(Locale.ROOT))
-        : value;
+    return value instanceof Value.Text(String text) ? new Value.Text(folded(text)) : value;
   }
 }

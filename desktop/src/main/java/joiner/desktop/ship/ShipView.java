@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -31,6 +32,7 @@ import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
+import joiner.desktop.work.Failure;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Job;
 import joiner.desktop.work.Notice;
@@ -326,19 +328,24 @@ public final class ShipView implements StageView {
 
   /** Sees what the database at the place has otherwise than the design. */
   private void compare() {
-    typed("place.comparing")
-        .ifPresent(
-            target ->
-                model.compare(
-                    target, () -> place.say(""), failure -> place.say(failure.message(), "brick")));
+    ask("place.comparing", model::compare);
   }
 
   /** Sees what in the rows of the database at the place breaks the design. */
   private void audit() {
-    typed("place.auditing")
+    ask("place.auditing", model::audit);
+  }
+
+  /** A question to a database, whose answer is news. */
+  private interface Question {
+    void of(Target target, Runnable answered, Consumer<Failure> failed);
+  }
+
+  private void ask(String doing, Question question) {
+    typed(doing)
         .ifPresent(
             target ->
-                model.audit(
+                question.of(
                     target, () -> place.say(""), failure -> place.say(failure.message(), "brick")));
   }
 
