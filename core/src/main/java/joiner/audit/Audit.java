@@ -339,9 +339,7 @@ public final class Audit {
     if (!(holds.condition() instanceof Checked.Sound sound)) {
       // A rule that cannot be read is a finding of the design, not of its rows.
       return new Part(
-          new Which(table.id(), "rule", rule.id()),
-          List.of(rule),
-          () -> new KnownAudit.Found(List.of(), List.of()));
+          new Which(table.id(), "rule", rule.id()), List.of(rule), () -> KnownAudit.Found.NOTHING);
     }
     List<Object> inputs = columns(table, holds.fields());
     sound.reads().forEach(reference -> inputs.addAll(far(reference)));

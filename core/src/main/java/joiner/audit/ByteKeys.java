@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntConsumer;
 
 /**
  * Keys of any length, each with the row it was put from first: a table of hashes that lead to the
@@ -88,13 +89,12 @@ final class ByteKeys {
     return slots[find(hash(key, length), key, 0, length)] != 0;
   }
 
-  /** Takes a key that is not there, by its number among those asked for. */
-  interface Missing {
-    void key(int i);
-  }
-
-  /** Tells which of some keys are not there. */
-  void forEachMissing(AskedKeys asked, Missing missing) {
+  /**
+   * Tells which of some keys are not there.
+   *
+   * @param missing takes a key's number among those asked for
+   */
+  void forEachMissing(AskedKeys asked, IntConsumer missing) {
     if (hashes.length < asked.count()) {
       hashes = new int[asked.count()];
       probes = new long[asked.count()];
@@ -112,7 +112,7 @@ final class ByteKeys {
     }
     for (int i = 0; i < asked.count(); i++) {
       if (slots[find(hashes[i], asked.bytes(), asked.from(i), asked.length(i))] == 0) {
-        missing.key(i);
+        missing.accept(i);
       }
     }
   }

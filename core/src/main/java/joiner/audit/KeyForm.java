@@ -5,6 +5,7 @@ import java.lang.invoke.VarHandle;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -32,6 +33,8 @@ final class KeyForm {
   private static final byte INSTANT = 'i';
   private static final byte ASCII = 'a';
   private static final byte TEXT = 'u';
+
+  private static final LongForm MOMENTS = LongForm.of(Kind.DATE_TIME);
 
   private static final VarHandle INTS =
       MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.BIG_ENDIAN);
@@ -190,7 +193,7 @@ final class KeyForm {
     if (units.bitLength() < 63 && scale < 127) {
       addNumber(units.longValueExact(), scale);
     } else {
-      byte[] large = plain.toString().getBytes(java.nio.charset.StandardCharsets.US_ASCII);
+      byte[] large = plain.toString().getBytes(StandardCharsets.US_ASCII);
       makeRoom(5 + large.length);
       addHead(length, LARGE_NUMBER, large.length);
       System.arraycopy(large, 0, bytes, length + 5, large.length);
@@ -200,7 +203,7 @@ final class KeyForm {
 
   /** As the numbers of moments are kept where there is nothing finer than a microsecond. */
   private void addMoment(LocalDateTime at) {
-    OptionalLong micros = new LongForm(Kind.DATE_TIME, 0, 0, null).of(new Value.DateTime(at));
+    OptionalLong micros = MOMENTS.of(new Value.DateTime(at));
     if (micros.isPresent()) {
       addLong(MOMENT, micros.getAsLong());
     } else {
@@ -270,7 +273,7 @@ final class KeyForm {
       case TRUTH -> Value.of(number == 1);
       case DATE -> new Value.Date(LocalDate.ofEpochDay(number));
       case TIME -> new Value.Time(LocalTime.ofNanoOfDay(number));
-      case MOMENT -> new LongForm(Kind.DATE_TIME, 0, 0, null).value(number);
+      case MOMENT -> MOMENTS.value(number);
       default -> throw new IllegalArgumentException("no key begins with " + kind);
     };
   }

@@ -1,7 +1,9 @@
 package joiner.audit;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.IntConsumer;
 import java.util.stream.IntStream;
 
 /**
@@ -82,7 +84,7 @@ final class Keys implements AutoCloseable {
   }
 
   private void intoFiles() {
-    var bytes = new KeyForm(java.util.List.of());
+    var bytes = new KeyForm(List.of());
     numbers.forEach(
         (number, row) -> {
           bytes.set(form.orElseThrow(), number);
@@ -103,7 +105,7 @@ final class Keys implements AutoCloseable {
   }
 
   /** Tells which of some keys, none of them numbers, are not among those put in. */
-  void forEachMissing(AskedKeys asked, ByteKeys.Missing missing) {
+  void forEachMissing(AskedKeys asked, IntConsumer missing) {
     others.forEachMissing(asked, missing);
   }
 

@@ -17,6 +17,12 @@ public final class KnownAudit {
       violations = List.copyOf(violations);
       hints = List.copyOf(hints);
     }
+
+    static final Found NOTHING = new Found(List.of(), List.of());
+
+    static Found of(Violation violation) {
+      return new Found(List.of(violation), List.of());
+    }
   }
 
   private record Entry(List<Object> inputs, Found found) {}

@@ -5,6 +5,7 @@ import java.time.LocalDateTime;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.function.LongUnaryOperator;
 import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
@@ -44,11 +45,6 @@ final class NumberSteps {
     void of(int rows, long[] out, byte[] known);
   }
 
-  /** A computation of one number; where it throws, the evaluator is asked. */
-  private interface Computation {
-    long of(long number);
-  }
-
   /** A step that gives a number in some form for each row. */
   record Numbers(LongForm form, Fill fill) {
 
@@ -58,7 +54,8 @@ final class NumberSteps {
       return factor == 1 ? this : each(form, number -> Math.multiplyExact(number, factor));
     }
 
-    private Numbers each(LongForm result, Computation computation) {
+    /** A number of each; where the computation throws, the evaluator is asked. */
+    private Numbers each(LongForm result, LongUnaryOperator computation) {
       return new Numbers(
           result,
           (rows, out, known) -> {
@@ -66,7 +63,7 @@ final class NumberSteps {
             for (int i = 0; i < rows; i++) {
               if (known[i] == TRUE) {
                 try {
-                  out[i] = computation.of(out[i]);
+                  out[i] = computation.applyAsLong(out[i]);
                 } catch (ArithmeticException beyond) {
                   known[i] = ASK;
                 }

@@ -77,7 +77,7 @@ final class ReferenceCheck implements AutoCloseable {
   KnownAudit.Found found() {
     parents.forEachMissing(asked, (key, row) -> add(row, KeyForm.values(key)));
     if (orphans.isEmpty()) {
-      return new KnownAudit.Found(List.of(), List.of());
+      return KnownAudit.Found.NOTHING;
     }
     List<Integer> rows = orphans.numbers();
     String message =
@@ -89,17 +89,15 @@ final class ReferenceCheck implements AutoCloseable {
             + Sentences.quoted(missing.firstEntry().getValue())
             + "."
             + nearMiss();
-    return new KnownAudit.Found(
-        List.of(
-            new Violation(
-                Violation.Kind.ORPHAN,
-                relationship.child(),
-                relationship.childFields(),
-                relationship.name(),
-                orphans.count(),
-                rows,
-                message)),
-        List.of());
+    return KnownAudit.Found.of(
+        new Violation(
+            Violation.Kind.ORPHAN,
+            relationship.child(),
+            relationship.childFields(),
+            relationship.name(),
+            orphans.count(),
+            rows,
+            message));
   }
 
   /** The first missing parent that differs from one that is there only in blanks or case. */

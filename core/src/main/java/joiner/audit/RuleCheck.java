@@ -44,7 +44,7 @@ final class RuleCheck {
 
   KnownAudit.Found found() {
     if (broken.isEmpty()) {
-      return new KnownAudit.Found(List.of(), List.of());
+      return KnownAudit.Found.NOTHING;
     }
     List<Integer> rows = broken.numbers();
     boolean one = broken.count() == 1;
@@ -52,16 +52,14 @@ final class RuleCheck {
         rule.message().isBlank()
             ? (one ? "breaks the rule " : "break the rule ") + rule.label()
             : (one ? "is refused: " : "are refused: ") + rule.message();
-    return new KnownAudit.Found(
-        List.of(
-            new Violation(
-                Violation.Kind.RULE,
-                table,
-                fields,
-                rule.name(),
-                broken.count(),
-                rows,
-                Sentences.rows(rows, broken.count()) + " " + says)),
-        List.of());
+    return KnownAudit.Found.of(
+        new Violation(
+            Violation.Kind.RULE,
+            table,
+            fields,
+            rule.name(),
+            broken.count(),
+            rows,
+            Sentences.rows(rows, broken.count()) + " " + says));
   }
 }

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.IntConsumer;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Expression;
@@ -71,22 +72,18 @@ final class RuleProgram {
    * Tells which rows of the batch its cells were read from break the rule.
    *
    * @param row gives for a row, from 0 in the batch, what formulas read
+   * @param broken takes those rows, from 0 in the batch
    */
-  void check(int rows, Function<Integer, Function<Reference, Value>> row, RowSet broken) {
+  void check(int rows, Function<Integer, Function<Reference, Value>> row, IntConsumer broken) {
     if (truths.isPresent()) {
       truths.get().of(rows, verdicts);
     }
     for (int i = 0; i < rows; i++) {
       boolean ask = truths.isEmpty() || verdicts[i] == ASK;
       if (ask ? isBroken(row.apply(i)) : verdicts[i] == FALSE) {
-        broken.add(i);
+        broken.accept(i);
       }
     }
-  }
-
-  /** Takes rows, from 0 in a batch. */
-  interface RowSet {
-    void add(int row);
   }
 
   private boolean isBroken(Function<Reference, Value> row) {

@@ -14,10 +14,8 @@ import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.TableMeaning;
-import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.Table;
 
@@ -113,13 +111,7 @@ final class TablePass {
   }
 
   private Function<Reference, Value> row(int row) {
-    Function<FieldId, Value> own = field -> cells(field).value(row);
-    return reference ->
-        switch (reference) {
-          case OwnField field -> own.apply(field.field());
-          case FarField far -> others.far(far, own);
-          default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
-        };
+    return others.row(field -> cells(field).value(row));
   }
 
   /** Takes a batch of rows. */

@@ -110,13 +110,15 @@ final class TableEffects {
         Index::id,
         index -> index(Risk.ADDS, index, " is added."),
         index -> index(Risk.NONE, index, " is removed."),
-        (one, other) ->
-            index(
-                one.fields().equals(other.fields()) ? Risk.NONE : Risk.ADDS,
-                other,
-                one.fields().equals(other.fields())
-                    ? " was named " + one.name() + " before."
-                    : " is of other fields."));
+        this::changedIndex);
+  }
+
+  private void changedIndex(Index one, Index other) {
+    if (one.fields().equals(other.fields())) {
+      index(Risk.NONE, other, " was named " + one.name() + " before.");
+    } else {
+      index(Risk.ADDS, other, " is of other fields.");
+    }
   }
 
   private void index(Risk risk, Index index, String says) {

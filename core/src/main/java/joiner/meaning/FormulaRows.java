@@ -40,20 +40,24 @@ public final class FormulaRows {
 
   /** One row of a table, from 0, as its formulas read it. */
   public Function<Reference, Value> row(TableId table, int row) {
+    return row(field -> of(table).value(field, row));
+  }
+
+  /**
+   * A row as its formulas read it.
+   *
+   * @param own gives the values of the row's own fields
+   */
+  public Function<Reference, Value> row(Function<FieldId, Value> own) {
     return reference ->
         switch (reference) {
-          case OwnField own -> of(table).value(own.field(), row);
-          case FarField far -> far(far, field -> of(table).value(field, row));
+          case OwnField field -> own.apply(field.field());
+          case FarField far -> far(far, own);
           default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
         };
   }
 
-  /**
-   * What a row leads to.
-   *
-   * @param own gives the values of the row's own fields
-   */
-  public Value far(FarField far, Function<FieldId, Value> own) {
+  private Value far(FarField far, Function<FieldId, Value> own) {
     Function<FieldId, Value> row = own;
     for (RelationshipId id : far.over()) {
       Relationship relationship = draft.design().relationship(id);
