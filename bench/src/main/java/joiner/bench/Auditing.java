@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
@@ -103,8 +104,7 @@ public final class Auditing {
     piece.add(required("form", new FieldType.Choice(FORMS)));
     piece.add(
         required("grams", new FieldType.WholeNumber(Width.BITS_32))
-            .withLimits(
-                Limits.NONE.withRange(java.util.Optional.of("1"), java.util.Optional.of("4040"))));
+            .withLimits(Limits.NONE.withRange(Optional.of("1"), Optional.of("4040"))));
     piece.add(Field.of("height_mm", "Height", new FieldType.Decimal(5, 1)));
     piece.add(required("made_on", new FieldType.Date()));
     Table firings =

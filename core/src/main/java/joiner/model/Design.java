@@ -199,6 +199,11 @@ public final class Design {
     return Optional.ofNullable(tables.get(id));
   }
 
+  /** Whether a table is there, and has all these fields. */
+  public boolean has(TableId table, List<FieldId> fields) {
+    return find(table).filter(t -> fields.stream().allMatch(t::hasField)).isPresent();
+  }
+
   /** The table the database knows by that name. Linear in tables. */
   public Optional<Table> tableNamed(String wanted) {
     return tables.values().stream().filter(table -> table.name().equals(wanted)).findFirst();

@@ -14,6 +14,7 @@ import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
 import joiner.meaning.Draft;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -144,17 +145,11 @@ final class RelationshipModel {
 
   /** Whether proposals speak of what is there; else newer ones are underway. */
   boolean areOfNow(List<ProposedReference> proposals) {
+    Design design = bench.design();
     return proposals.stream()
         .allMatch(
-            p -> isThere(p.child(), p.childFields()) && isThere(p.parent(), p.parentFields()));
-  }
-
-  private boolean isThere(TableId table, List<joiner.model.FieldId> fields) {
-    return bench
-        .design()
-        .find(table)
-        .filter(t -> fields.stream().allMatch(t::hasField))
-        .isPresent();
+            p ->
+                design.has(p.child(), p.childFields()) && design.has(p.parent(), p.parentFields()));
   }
 
   Table table(TableId id) {

@@ -97,11 +97,7 @@ final class ProveModel {
 
   /** A line of an earlier audit may speak of what is not there any more. */
   boolean isThere(Line line) {
-    return bench
-        .design()
-        .find(line.table())
-        .filter(table -> line.fields().stream().allMatch(table::hasField))
-        .isPresent();
+    return bench.design().has(line.table(), line.fields());
   }
 
   /** What was looked at before, else something of the chosen table, else the first. */

@@ -16,6 +16,7 @@ import joiner.finding.Finding;
 import joiner.finding.Topic;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -134,7 +135,7 @@ final class SheetModel {
     limits(of, of.field().limits().withRange(of.field().limits().minimum(), present(text)));
   }
 
-  private void limits(About.OfField of, joiner.model.Limits limits) {
+  private void limits(About.OfField of, Limits limits) {
     bench.apply(ChangeField.limits(of.table(), of.field(), limits));
   }
 
