@@ -3,33 +3,58 @@ package joiner.cli;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import joiner.compare.Comparison;
+import joiner.compare.Effect;
+import joiner.compare.Effects;
+import joiner.compare.Risk;
+import joiner.database.LiveDesign;
+import joiner.database.Shipment;
+import joiner.database.TargetRefusedException;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.engine.Dialect;
+import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Prints the schema script. */
 @Command(
     name = "sql",
-    description = "Print the schema script of a design for one engine.",
+    description = {
+      "Print the schema script of a design for one engine,",
+      "or the script that changes a database that was made from an earlier design."
+    },
+    footer = "The password comes from JOINER_PASSWORD or a prompt.",
     mixinStandardHelpOptions = true)
 final class SqlCommand implements Callable<Integer> {
   @Mixin private DesignArgument design;
 
   @Option(
       names = "--dialect",
-      required = true,
       converter = EngineWord.class,
       completionCandidates = EngineWord.class,
-      description = "The engine: ${COMPLETION-CANDIDATES}.")
-  private Dialect dialect;
+      description = "The engine: ${COMPLETION-CANDIDATES}; a JDBC URL says it too.")
+  private Optional<Dialect> dialect;
+
+  @Option(
+      names = "--since",
+      paramLabel = "EARLIER",
+      description = {
+        "Change a database made from this design, or the one at this JDBC URL, instead of making one.",
+        "Its rows stay; what does not fit is refused by the engine. Nothing is changed by printing."
+      })
+  private Optional<String> since;
+
+  @Mixin private LiveArgument live;
 
   @Option(
       names = "--rows",
@@ -46,14 +71,60 @@ final class SqlCommand implements Callable<Integer> {
   @Spec private CommandSpec spec;
 
   @Override
-  public Integer call() throws IOException, UnreadableFileException {
-    var draft = design.open(spec.commandLine().getErr()).draft();
-    String text = SchemaScript.of(draft, dialect, rows).text(draft.design().title());
+  public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
+    Draft draft = design.open(spec.commandLine().getErr()).draft();
+    String text = since.isPresent() ? changing(draft, since.get()) : making(draft);
     if (file.isPresent()) {
       Files.writeString(file.get(), text);
     } else {
       spec.commandLine().getOut().print(text);
     }
     return ExitCode.FINE;
+  }
+
+  private String making(Draft draft) {
+    return SchemaScript.of(draft, engine(dialect), rows).text(draft.design().title());
+  }
+
+  private String changing(Draft after, String earlier)
+      throws IOException, UnreadableFileException, TargetRefusedException {
+    Draft before = before(after, earlier);
+    Comparison.Matched matched = Comparison.matched(after, before);
+    var does = new ArrayList<String>();
+    matched.guesses().forEach(guess -> does.add(guess.message()));
+    Effects.between(matched.draft(), after).stream()
+        .filter(effect -> effect.kind() != Effect.Kind.ROWS_CHANGED)
+        .filter(effect -> effect.risk() != Risk.NONE)
+        .forEach(effect -> does.add(effect.risk().id() + ": " + effect.message()));
+    Optional<Dialect> told = dialect;
+    if (LiveArgument.isLive(earlier)) {
+      told = Optional.of(Shipment.dialectOf(earlier));
+      if (dialect.isPresent() && !dialect.equals(told)) {
+        throw new ParameterException(
+            spec.commandLine(),
+            "The database is of " + told.get().engine() + "; leave --dialect out.");
+      }
+    }
+    return SchemaScript.changing(matched.draft(), after, engine(told))
+        .text("Changes to " + after.design().title(), does);
+  }
+
+  private Draft before(Draft after, String earlier)
+      throws IOException, UnreadableFileException, TargetRefusedException {
+    if (LiveArgument.isLive(earlier)) {
+      LiveDesign found = LiveDesign.of(after, live.target(earlier));
+      DesignArgument.note(found.notices(), spec.commandLine().getErr());
+      return found.draft();
+    }
+    DesignFolder.Opened opened = DesignFolder.open(Path.of(earlier));
+    DesignArgument.note(opened.notices(), spec.commandLine().getErr());
+    return opened.draft();
+  }
+
+  private Dialect engine(Optional<Dialect> told) {
+    return told.orElseThrow(
+        () ->
+            new ParameterException(
+                spec.commandLine(), "Say for which engine: --dialect with one of its words."));
   }
 }

@@ -2,6 +2,7 @@ package joiner.catalog;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * A table with everything that belongs to it.
@@ -29,6 +30,20 @@ public record CatalogTable(
   public CatalogTable withChecks(List<Check> other) {
     return new CatalogTable(
         name, columns, primaryKey, uniqueKeys, foreignKeys, other, indexes, comment);
+  }
+
+  /** The same table with its foreign keys declared with it or later. */
+  public CatalogTable withReferences(boolean later) {
+    List<ForeignKey> declared = foreignKeys.stream().map(key -> key.declared(later)).toList();
+    return new CatalogTable(
+        name, columns, primaryKey, uniqueKeys, declared, checks, indexes, comment);
+  }
+
+  /** The same table with another name of its primary key. */
+  public CatalogTable withPrimaryKeyNamed(UnaryOperator<String> name) {
+    Optional<Key> key = primaryKey.map(k -> new Key(name.apply(k.name()), k.columns()));
+    return new CatalogTable(
+        this.name, columns, key, uniqueKeys, foreignKeys, checks, indexes, comment);
   }
 
   /** The column of that name. */

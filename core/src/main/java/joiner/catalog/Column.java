@@ -16,4 +16,14 @@ public record Column(
     boolean required,
     Optional<SqlExpression> defaultValue,
     boolean counts,
-    String comment) {}
+    String comment) {
+  /** The same under another name. */
+  public Column named(String other) {
+    return new Column(other, type, required, defaultValue, counts, comment);
+  }
+
+  /** The same with another note. */
+  public Column commented(String other) {
+    return new Column(name, type, required, defaultValue, counts, other);
+  }
+}

@@ -21,4 +21,9 @@ public record ForeignKey(
     columns = List.copyOf(columns);
     parentColumns = List.copyOf(parentColumns);
   }
+
+  /** The same, declared with its table or later. */
+  public ForeignKey declared(boolean later) {
+    return new ForeignKey(name, columns, parent, parentColumns, onDelete, onUpdate, later);
+  }
 }

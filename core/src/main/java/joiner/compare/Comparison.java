@@ -13,9 +13,26 @@ public final class Comparison {
    * are the same ones by id, else by name, else by shape, which is then told as a guess.
    */
   public static List<Effect> between(Draft one, Draft other) {
-    Matching.Matched matched = Matching.of(one, other);
+    Matched matched = matched(one, other);
     var effects = new ArrayList<>(matched.guesses());
     effects.addAll(Effects.between(one, matched.draft()));
     return List.copyOf(effects);
+  }
+
+  /**
+   * A draft under the ids of another, where things are the same ones.
+   *
+   * @param draft the draft
+   * @param guesses what was taken for the same without knowing it
+   */
+  public record Matched(Draft draft, List<Effect> guesses) {
+    public Matched {
+      guesses = List.copyOf(guesses);
+    }
+  }
+
+  /** The other draft under the ids of the one. */
+  public static Matched matched(Draft one, Draft other) {
+    return Matching.of(one, other);
   }
 }

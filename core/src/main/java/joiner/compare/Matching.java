@@ -47,19 +47,11 @@ final class Matching {
     this.other = other;
   }
 
-  /**
-   * The other draft with the ids of the first where things are the same ones.
-   *
-   * @param draft the other draft under those ids
-   * @param guesses what was taken for the same without knowing it
-   */
-  record Matched(Draft draft, List<Effect> guesses) {}
-
-  static Matched of(Draft one, Draft other) {
+  static Comparison.Matched of(Draft one, Draft other) {
     var matching = new Matching(one, other);
     matching.tables();
     matching.relationships();
-    return new Matched(matching.identities.of(other), List.copyOf(matching.guesses));
+    return new Comparison.Matched(matching.identities.of(other), List.copyOf(matching.guesses));
   }
 
   private void tables() {

@@ -50,9 +50,7 @@ final class Definitions {
         lines.add(constraint(key.name(), reference(key)));
       }
     }
-    for (Check check : table.checks()) {
-      lines.add(constraint(check.name(), "CHECK (" + check.condition().sql() + ")"));
-    }
+    table.checks().forEach(check -> lines.add(check(check)));
     String name = dialect.name(table.name());
     String sql =
         "CREATE TABLE "
@@ -66,11 +64,20 @@ final class Definitions {
     return Statement.creating(comment, sql, name);
   }
 
+  private String check(Check check) {
+    return constraint(check.name(), "CHECK (" + check.condition().sql() + ")");
+  }
+
   /** Where the engine keeps no descriptions, they stand as comments in the text it keeps. */
   private String inside() {
     return dialect.keepsComments() || table.comment().isBlank()
         ? ""
         : " -- " + table.comment().replaceAll("\\R", " ");
+  }
+
+  /** Whether a key is kept by an index instead of a constraint. */
+  boolean isIndex(Key key) {
+    return whereFilled(key).isPresent();
   }
 
   private Optional<String> whereFilled(Key key) {
@@ -90,7 +97,8 @@ final class Definitions {
             .anyMatch(column -> column.counts() && key.columns().equals(List.of(column.name())));
   }
 
-  private String column(Column column) {
+  /** A column as it stands in the definition of its table. */
+  String column(Column column) {
     boolean isKey = column.counts() && dialect.countsAsKey();
     String type = column.counts() ? counter(column) : dialect.spell(column.type());
     return dialect.name(column.name())
@@ -111,7 +119,7 @@ final class Definitions {
     Optional<SqlExpression> value = column.defaultValue();
     return column.counts()
         ? value.map(next -> " DEFAULT " + next.sql()).orElse("")
-        : value.map(v -> dialect.defaultClause(v.sql(), v.isLiteral())).orElse("");
+        : value.map(dialect::defaultClause).orElse("");
   }
 
   private String constraint(String name, String body) {
@@ -135,30 +143,47 @@ final class Definitions {
 
   /** Foreign keys that are declared when all tables are there. */
   List<Statement> lateReferences() {
-    return table.foreignKeys().stream()
-        .filter(ForeignKey::late)
-        .map(
-            key ->
-                statement(
-                    Statement.Section.RELATIONSHIPS,
-                    "ALTER TABLE "
-                        + dialect.name(table.name())
-                        + " ADD "
-                        + constraint(key.name(), reference(key))))
-        .toList();
+    return table.foreignKeys().stream().filter(ForeignKey::late).map(this::adding).toList();
+  }
+
+  /** Declares a foreign key on a table that is there. */
+  Statement adding(ForeignKey key) {
+    return adding(Statement.Section.RELATIONSHIPS, constraint(key.name(), reference(key)));
+  }
+
+  /** Declares a key on a table that is there. */
+  Statement adding(Key key, boolean primary) {
+    Optional<String> index = primary ? Optional.empty() : whereFilled(key);
+    String words = primary ? "PRIMARY KEY " : "UNIQUE ";
+    return index
+        .map(sql -> statement(Statement.Section.INDEXES, sql))
+        .orElseGet(
+            () ->
+                adding(Statement.Section.KEYS, constraint(key.name(), words + in(key.columns()))));
+  }
+
+  /** Declares a check on a table that is there. */
+  Statement adding(Check check) {
+    return adding(Statement.Section.KEYS, check(check));
+  }
+
+  private Statement adding(Statement.Section section, String constraint) {
+    return statement(section, "ALTER TABLE " + dialect.name(table.name()) + " ADD " + constraint);
+  }
+
+  /** Makes an index. */
+  Statement adding(CatalogIndex index) {
+    String on = " ON " + dialect.name(table.name()) + " " + in(index.columns());
+    return statement(Statement.Section.INDEXES, "CREATE INDEX " + dialect.name(index.name()) + on);
   }
 
   /** Indexes, and keys that are kept by one. */
   List<Statement> indexes() {
     var indexes = new ArrayList<Statement>();
-    for (Key key : table.uniqueKeys()) {
-      whereFilled(key).ifPresent(sql -> indexes.add(statement(Statement.Section.INDEXES, sql)));
-    }
-    for (CatalogIndex index : table.indexes()) {
-      String on = " ON " + dialect.name(table.name()) + " " + in(index.columns());
-      String create = "CREATE INDEX " + dialect.name(index.name()) + on;
-      indexes.add(statement(Statement.Section.INDEXES, create));
-    }
+    table.uniqueKeys().stream()
+        .filter(this::isIndex)
+        .forEach(key -> indexes.add(adding(key, false)));
+    table.indexes().forEach(index -> indexes.add(adding(index)));
     return indexes;
   }
 

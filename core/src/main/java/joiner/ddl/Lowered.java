@@ -1,19 +1,24 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
+import joiner.catalog.SameParts;
 import joiner.catalog.Sequence;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.model.Design;
+import joiner.model.Field;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -62,6 +67,28 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
       shortfalls.addAll(lowering.shortfalls());
     }
     return new Lowered(new Catalog(lowered, sequences), shortfalls, order.tables());
+  }
+
+  /** Which parts of two schemas were made of the same tables and fields. */
+  static SameParts same(Lowered before, Lowered after) {
+    Map<TableId, Table> now =
+        after.tables.stream().collect(Collectors.toMap(Table::id, Function.identity()));
+    Map<String, String> tables = new HashMap<>();
+    Map<String, Map<String, String>> columns = new HashMap<>();
+    for (Table table : before.tables) {
+      Optional<Table> same = Optional.ofNullable(now.get(table.id()));
+      if (same.isPresent()) {
+        Map<String, String> own = new HashMap<>();
+        for (Field field : table.fields()) {
+          if (same.get().hasField(field.id())) {
+            own.put(field.name(), same.get().field(field.id()).name());
+          }
+        }
+        tables.put(table.name(), same.get().name());
+        columns.put(table.name(), own);
+      }
+    }
+    return new SameParts(tables, columns);
   }
 
   /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */

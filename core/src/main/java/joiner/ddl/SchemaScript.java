@@ -1,9 +1,11 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
+import joiner.catalog.CatalogChanges;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 
@@ -45,6 +47,44 @@ public record SchemaScript(
     return new ScriptWriter(draft, dialect, rows, written).write();
   }
 
+  /**
+   * Writes the script that changes a database that was made from one design into one of another.
+   * Its rows stay; those that do not fit are refused by the engine. Tables and fields of one id are
+   * the same ones. Whether rows refer to each other in a circle is told by those of the designs.
+   *
+   * @param before the design the database was made from
+   * @param after the one it shall be of
+   */
+  public static SchemaScript changing(Draft before, Draft after, Dialect dialect) {
+    Lowered one = Lowered.of(before, dialect, RowsChoice.ALL);
+    Lowered other = Lowered.of(after, dialect, RowsChoice.ALL);
+    var changes =
+        CatalogChanges.between(
+            asThere(one.catalog(), dialect),
+            asThere(other.catalog(), dialect),
+            Lowered.same(one, other));
+    List<Statement> statements =
+        new ChangeWriter(changes, dialect)
+            .write().stream().sorted(Comparator.comparing(Statement::section)).toList();
+    return new SchemaScript(
+        dialect,
+        dialect.alter().opening(),
+        statements,
+        dialect.alter().closing(),
+        other.shortfalls(),
+        other.catalog());
+  }
+
+  /** When a foreign key is declared makes no difference here, nor does a name that is not kept. */
+  private static Catalog asThere(Catalog catalog, Dialect dialect) {
+    return new Catalog(
+        catalog.tables().stream()
+            .map(table -> table.withReferences(false))
+            .map(table -> table.withPrimaryKeyNamed(dialect.alter()::primaryKey))
+            .toList(),
+        catalog.sequences());
+  }
+
   /** The statements of one section. */
   public List<Statement> section(Statement.Section section) {
     return statements.stream().filter(statement -> statement.section() == section).toList();
@@ -52,8 +92,21 @@ public record SchemaScript(
 
   /** The whole script with its comments; what the engine cannot express stands at the top. */
   public String text(String title) {
+    return text(title, List.of());
+  }
+
+  /**
+   * The whole script with its comments.
+   *
+   * @param does what it does to data that is there, a sentence each
+   */
+  public String text(String title, List<String> does) {
     var out = new StringBuilder();
     out.append("-- ").append(oneLine(title)).append(" for ").append(dialect.engine()).append('\n');
+    if (!does.isEmpty()) {
+      out.append("-- What it does to what is there:\n");
+      does.forEach(sentence -> out.append("--   ").append(oneLine(sentence)).append('\n'));
+    }
     if (shortfalls.isEmpty()) {
       out.append("-- Everything in the design is kept by the database.\n");
     } else {

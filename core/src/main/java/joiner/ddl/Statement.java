@@ -32,13 +32,20 @@ public record Statement(
     return new Statement(Section.ROWS, "", sql, Optional.empty(), Optional.of(rows));
   }
 
-  /** Parts of a script, in their order. */
+  /** Parts of a script, in their order; some are only in one that changes what is there. */
   public enum Section {
+    RELEASES("What lets go"),
+    ASIDE("Rows set aside"),
+    REMOVALS("Removals"),
+    RENAMES("New names"),
+    COLUMNS("Columns"),
     TABLES("Tables"),
     ROWS("Rows"),
+    KEYS("Keys and checks"),
     RELATIONSHIPS("Relationships"),
     INDEXES("Indexes"),
-    DESCRIPTIONS("Descriptions");
+    DESCRIPTIONS("Descriptions"),
+    TIDYING("What is no longer needed");
 
     private final String title;
 

@@ -109,6 +109,9 @@ public abstract class Dialect {
     return List.of();
   }
 
+  /** How the engine changes tables that are there. */
+  public abstract Alter alter();
+
   /** How the engine's catalog is asked. */
   public abstract CatalogQueries queries();
 
@@ -457,6 +460,11 @@ public abstract class Dialect {
   /** The default of a column; what is computed stands in brackets. */
   public String defaultClause(String expression, boolean literal) {
     return literal ? " DEFAULT " + expression : " DEFAULT (" + expression + ")";
+  }
+
+  /** The default of a column. */
+  public final String defaultClause(SqlExpression value) {
+    return defaultClause(value.sql(), value.isLiteral());
   }
 
   /** What the engine loses of a type, if anything. */

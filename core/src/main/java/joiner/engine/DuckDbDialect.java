@@ -73,6 +73,11 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public Alter alter() {
+    return new DuckDbAlter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     String own = " WHERE schema_name = current_schema() AND table_name = wanted";
     String of = "WITH w AS (SELECT ? AS wanted) SELECT ";

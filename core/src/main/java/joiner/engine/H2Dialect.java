@@ -66,6 +66,11 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
+  public Alter alter() {
+    return new H2Alter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT t.CONSTRAINT_NAME, c.CHECK_CLAUSE FROM INFORMATION_SCHEMA.TABLE_CONSTRAINTS t"

@@ -85,6 +85,11 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public Alter alter() {
+    return new MariaDbAlter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT CONSTRAINT_NAME, CHECK_CLAUSE FROM INFORMATION_SCHEMA.CHECK_CONSTRAINTS"

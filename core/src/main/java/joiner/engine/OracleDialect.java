@@ -70,6 +70,11 @@ final class OracleDialect extends Dialect {
   }
 
   @Override
+  public Alter alter() {
+    return new OracleAlter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT constraint_name, search_condition_vc FROM user_constraints"

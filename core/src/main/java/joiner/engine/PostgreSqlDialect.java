@@ -47,6 +47,11 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
+  public Alter alter() {
+    return new PostgreSqlAlter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     return CatalogQueries.ofChecks(
         "SELECT c.conname, pg_get_constraintdef(c.oid)"

@@ -2,6 +2,7 @@ package joiner.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import joiner.catalog.SqlType;
@@ -54,6 +55,11 @@ final class SqlServerDialect extends Dialect {
   @Override
   public List<String> opening() {
     return List.of("SET ANSI_NULLS, QUOTED_IDENTIFIER, ARITHABORT ON");
+  }
+
+  @Override
+  public Alter alter() {
+    return new SqlServerAlter(this);
   }
 
   @Override
@@ -245,28 +251,48 @@ final class SqlServerDialect extends Dialect {
 
   @Override
   public Optional<String> tableComment(String table, String text) {
-    return Optional.of(comment(table, List.of(), text));
+    return Optional.of(comment(Property.ADD, table, List.of(), text));
   }
 
   @Override
   public Optional<String> columnComment(String table, String column, String text) {
-    return Optional.of(comment(table, List.of("N'COLUMN'", "N" + quoted(column)), text));
+    return Optional.of(comment(Property.ADD, table, pathOf(column), text));
+  }
+
+  /** Where a column stands below its table. */
+  static List<String> pathOf(String column) {
+    return List.of("N'COLUMN'", "N" + quoted(column));
+  }
+
+  /** What is done to an extended property. */
+  enum Property {
+    ADD,
+    UPDATE,
+    DROP;
+
+    private String procedure() {
+      return "sys.sp_" + name().toLowerCase(Locale.ROOT) + "extendedproperty";
+    }
   }
 
   /** A description is an extended property of that name, which tools show. */
-  private String comment(String table, List<String> column, String text) {
+  String comment(Property done, String table, List<String> column, String text) {
+    boolean says = done != Property.DROP;
+    boolean broken = says && LineBreaks.isIn(text);
     var arguments = new ArrayList<String>();
     arguments.add("N'MS_Description'");
-    arguments.add(LineBreaks.isIn(text) ? "@text" : "N" + quoted(text));
+    if (says) {
+      arguments.add(broken ? "@text" : "N" + quoted(text));
+    }
     arguments.addAll(List.of("N'SCHEMA'", "@schema", "N'TABLE'", "N" + quoted(table)));
     arguments.addAll(column);
     String value =
-        LineBreaks.isIn(text)
-            ? ", @text nvarchar(max) = N" + LineBreaks.apart(quoted(text), " + N", "NCHAR")
-            : "";
+        broken ? ", @text nvarchar(max) = N" + LineBreaks.apart(quoted(text), " + N", "NCHAR") : "";
     return "DECLARE @schema sysname = SCHEMA_NAME()"
         + value
-        + "; EXEC sys.sp_addextendedproperty "
+        + "; EXEC "
+        + done.procedure()
+        + " "
         + String.join(", ", arguments);
   }
 

@@ -93,6 +93,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public Alter alter() {
+    return new SqliteAlter(this);
+  }
+
+  @Override
   public CatalogQueries queries() {
     return new CatalogQueries(
         Optional.of("SELECT name, type FROM pragma_table_info(?)"),

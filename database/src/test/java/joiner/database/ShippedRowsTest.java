@@ -4,15 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import joiner.RandomRules;
 import joiner.Tries;
 import joiner.ddl.RowsChoice;
-import joiner.expression.Value;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -22,7 +19,6 @@ import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
-import joiner.rows.ValueReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -50,35 +46,14 @@ class ShippedRowsTest {
         new SampleRows(Map.of(NOTES.id(), rows.build())));
   }
 
-  private static List<List<Value>> values(Table table, List<String> names, Draft of) {
-    Table is = of.design().tableNamed(table.name()).orElseThrow();
-    Rows rows = of.rows().of(is.id());
-    var all = new ArrayList<List<Value>>();
-    for (int row = 0; row < rows.count(); row++) {
-      var values = new ArrayList<Value>();
-      for (String name : names) {
-        Optional<String> cell = rows.cell(row, is.fieldNamed(name).orElseThrow().id());
-        FieldType type = table.fieldNamed(name).orElseThrow().type();
-        values.add(ValueReader.valueOrNull(inForm(cell, type), type));
-      }
-      all.add(values);
-    }
-    return all;
-  }
-
-  /** SQLite gives moments back as its texts, MariaDB those with a zone in UTC without saying so. */
-  private static Optional<String> inForm(Optional<String> cell, FieldType type) {
-    boolean zoned = type instanceof FieldType.DateTime moment && moment.zoned();
-    return cell.map(text -> text.replaceFirst("^(\\d{4}-\\d\\d-\\d\\d) (\\d\\d:\\d\\d)", "$1T$2"))
-        .map(text -> zoned && text.matches(".*T[\\d:.]+") ? text + "Z" : text);
-  }
-
   private static void assertThere(Draft draft, Table table, String url) throws Exception {
     Shipment shipment = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
     assertThat(shipment.verification().differences()).as(url).isEmpty();
     LiveDesign live = LiveDesign.read(Target.of(url), "There", 100_000, Progress.NONE);
     List<String> names = table.fields().stream().map(Field::name).toList();
-    assertThat(values(table, names, live.draft())).as(url).isEqualTo(values(table, names, draft));
+    assertThat(LiveRows.values(table, names, live.draft()))
+        .as(url)
+        .isEqualTo(LiveRows.values(table, names, draft));
   }
 
   @Test

@@ -1,0 +1,81 @@
+package joiner.catalog;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+
+/**
+ * Which tables and columns of two schemas are the same ones, under whatever names.
+ *
+ * @param tables name before → name after
+ * @param columns name of the table before → name of the column before → name after
+ */
+public record SameParts(Map<String, String> tables, Map<String, Map<String, String>> columns) {
+  public SameParts {
+    tables = Map.copyOf(tables);
+    columns = Map.copyOf(columns);
+  }
+
+  /** Those of equal names. */
+  public static SameParts byName(Catalog before, Catalog after) {
+    Map<String, String> tables = new HashMap<>();
+    Map<String, Map<String, String>> columns = new HashMap<>();
+    for (CatalogTable table : before.tables()) {
+      Optional<CatalogTable> same = after.find(table.name());
+      if (same.isPresent()) {
+        Map<String, String> own = new HashMap<>();
+        table.columns().stream()
+            .map(Column::name)
+            .filter(name -> same.get().column(name).isPresent())
+            .forEach(name -> own.put(name, name));
+        tables.put(table.name(), table.name());
+        columns.put(table.name(), own);
+      }
+    }
+    return new SameParts(tables, columns);
+  }
+
+  /** What becomes of the columns of a table, by their names before. */
+  Map<String, String> columnsOf(String table) {
+    return columns.getOrDefault(table, Map.of());
+  }
+
+  /** A table of before under the names of after; what goes keeps its name. */
+  CatalogTable renamed(CatalogTable table) {
+    Map<String, String> own = columnsOf(table.name());
+    UnaryOperator<String> column = name -> own.getOrDefault(name, name);
+    return new CatalogTable(
+        tables.getOrDefault(table.name(), table.name()),
+        table.columns().stream().map(c -> c.named(column.apply(c.name()))).toList(),
+        table.primaryKey().map(key -> renamed(key, column)),
+        table.uniqueKeys().stream().map(key -> renamed(key, column)).toList(),
+        table.foreignKeys().stream().map(key -> renamed(key, column)).toList(),
+        table.checks(),
+        table.indexes().stream()
+            .map(index -> new CatalogIndex(index.name(), all(index.columns(), column)))
+            .toList(),
+        table.comment());
+  }
+
+  private ForeignKey renamed(ForeignKey key, UnaryOperator<String> column) {
+    Map<String, String> parents = columnsOf(key.parent());
+    return new ForeignKey(
+        key.name(),
+        all(key.columns(), column),
+        tables.getOrDefault(key.parent(), key.parent()),
+        all(key.parentColumns(), name -> parents.getOrDefault(name, name)),
+        key.onDelete(),
+        key.onUpdate(),
+        key.late());
+  }
+
+  private static Key renamed(Key key, UnaryOperator<String> column) {
+    return new Key(key.name(), all(key.columns(), column));
+  }
+
+  private static List<String> all(List<String> names, UnaryOperator<String> as) {
+    return names.stream().map(as).toList();
+  }
+}

@@ -1,0 +1,40 @@
+package joiner.engine;
+
+import java.util.List;
+import java.util.Optional;
+import joiner.catalog.Column;
+import joiner.catalog.TableChange.ColumnChange;
+
+/** How H2 changes tables. */
+final class H2Alter extends Alter {
+  H2Alter(Dialect dialect) {
+    super(dialect);
+  }
+
+  @Override
+  public String renameColumn(String table, String from, String to) {
+    return table(table) + "ALTER COLUMN " + name(from) + " RENAME TO " + name(to);
+  }
+
+  @Override
+  String typeClause(ColumnChange change) {
+    return "SET DATA TYPE " + dialect().spell(change.after().type()) + " USING " + carried(change);
+  }
+
+  @Override
+  public List<String> afterReturn(String table, Optional<Column> counter) {
+    return counter
+        .map(
+            column ->
+                table(table)
+                    + "ALTER COLUMN "
+                    + name(column.name())
+                    + " RESTART WITH (SELECT COALESCE(MAX("
+                    + name(column.name())
+                    + "), 0) + 1 FROM "
+                    + name(table)
+                    + ")")
+        .stream()
+        .toList();
+  }
+}

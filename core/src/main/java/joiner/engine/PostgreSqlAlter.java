@@ -1,0 +1,46 @@
+package joiner.engine;
+
+import java.util.List;
+import java.util.Optional;
+import joiner.catalog.Column;
+import joiner.catalog.Key;
+
+/** How PostgreSQL changes tables. */
+final class PostgreSqlAlter extends Alter {
+  PostgreSqlAlter(Dialect dialect) {
+    super(dialect);
+  }
+
+  @Override
+  public List<String> opening() {
+    return List.of("BEGIN");
+  }
+
+  @Override
+  public List<String> closing() {
+    return List.of("COMMIT");
+  }
+
+  /** Of keys of the same columns that are made with their table, it keeps one. */
+  @Override
+  public Optional<String> dropKey(String table, Key key, boolean primary) {
+    return Optional.of(table(table) + "DROP CONSTRAINT IF EXISTS " + name(key.name()));
+  }
+
+  @Override
+  public List<String> afterReturn(String table, Optional<Column> counter) {
+    return counter
+        .map(
+            column ->
+                "SELECT setval(pg_get_serial_sequence("
+                    + Dialect.quoted(name(table))
+                    + ", "
+                    + Dialect.quoted(column.name())
+                    + "), COALESCE(MAX("
+                    + name(column.name())
+                    + "), 0) + 1, FALSE) FROM "
+                    + name(table))
+        .stream()
+        .toList();
+  }
+}
