@@ -60,7 +60,7 @@ public final class RandomRules {
                 field("share", new FieldType.Decimal(2, 2)),
                 field("kiln", new FieldType.Text(40)),
                 field("note", new FieldType.LongText()),
-                field("form", new FieldType.Choice(TEXTS)),
+                field("form", FieldType.Choice.of(TEXTS)),
                 field("glazed", new FieldType.TrueFalse()),
                 field("fired", new FieldType.TrueFalse()),
                 field("day", new FieldType.Date()),

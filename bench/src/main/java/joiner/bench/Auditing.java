@@ -96,12 +96,12 @@ public final class Auditing {
   private Design design() {
     List<FieldId> key = keyFields().stream().map(Field::id).toList();
     var firing = new ArrayList<>(keyFields());
-    firing.add(required("fuel", new FieldType.Choice(List.of("gas", "wood"))));
+    firing.add(required("fuel", FieldType.Choice.of(List.of("gas", "wood"))));
     firing.add(Field.of("started_on", "Started", new FieldType.Date()));
     var piece = new ArrayList<Field>();
     piece.add(required("piece_id", new FieldType.WholeNumber(Width.BITS_32)));
     piece.addAll(keyFields());
-    piece.add(required("form", new FieldType.Choice(FORMS)));
+    piece.add(required("form", FieldType.Choice.of(FORMS)));
     piece.add(
         required("grams", new FieldType.WholeNumber(Width.BITS_32))
             .withLimits(Limits.NONE.withRange(Optional.of("1"), Optional.of("4040"))));

@@ -9,6 +9,7 @@ import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -76,7 +77,7 @@ final class LargeDesign {
       fields.add(field(number, f));
     }
     return Table.of(name, "Table " + number, new Noun("row", "rows"))
-        .withArea(number % 2 == 0 ? "One" : "Two")
+        .withArea(Optional.of(new AreaId(number % 2 == 0 ? "One" : "Two")))
         .withFields(fields)
         .withPrimaryKey(List.of(fields.getFirst().id()))
         .withRowLabel(Optional.of(new Formula("f_" + number + "_0")))
@@ -102,7 +103,7 @@ final class LargeDesign {
       case 3 ->
           Field.of(name, name, new FieldType.Date())
               .withDefault(Optional.of(new Formula("CURRENT_DATE")));
-      case 4 -> Field.of(name, name, new FieldType.Choice(List.of("low", "mid", "high")));
+      case 4 -> Field.of(name, name, FieldType.Choice.of(List.of("low", "mid", "high")));
       default -> Field.of(name, name, new FieldType.TrueFalse()).withRequired(true);
     };
   }

@@ -3,6 +3,7 @@ package joiner.change;
 import java.util.List;
 import java.util.Optional;
 import joiner.expression.Formula;
+import joiner.model.AreaId;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -20,7 +21,7 @@ public record TableFacts(
     String label,
     Noun noun,
     String description,
-    String area,
+    Optional<AreaId> area,
     TableKind kind,
     List<FieldId> primaryKey,
     List<UniqueKey> uniqueKeys,

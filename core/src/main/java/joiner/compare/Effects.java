@@ -1,6 +1,7 @@
 package joiner.compare;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +11,8 @@ import joiner.change.Change;
 import joiner.change.Changes;
 import joiner.change.Heading;
 import joiner.meaning.Draft;
+import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -108,9 +111,7 @@ public final class Effects {
     if (!old.name().equals(now.name())) {
       others.add("is named " + now.name() + " in files and databases, before " + old.name());
     }
-    if (!old.areas().equals(now.areas())) {
-      others.add("has other areas");
-    }
+    areas(old, now, others);
     if (!old.description().equals(now.description())) {
       others.add("has another note");
     }
@@ -125,6 +126,22 @@ public final class Effects {
               Optional.empty(),
               Risk.NONE,
               "The design " + other + "."));
+    }
+  }
+
+  private static void areas(Heading old, Heading now, List<String> others) {
+    Map<AreaId, String> names = new HashMap<>();
+    old.areas().forEach(area -> names.put(area.id(), area.name()));
+    boolean renamed = false;
+    for (Area area : now.areas()) {
+      String before = names.getOrDefault(area.id(), area.name());
+      if (!before.equals(area.name())) {
+        renamed = true;
+        others.add("calls the area " + before + " now " + area.name());
+      }
+    }
+    if (!old.areas().equals(now.areas()) && !renamed) {
+      others.add("has other areas");
     }
   }
 

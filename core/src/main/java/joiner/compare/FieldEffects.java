@@ -1,11 +1,15 @@
 package joiner.compare;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Formula;
 import joiner.finding.TypeWords;
+import joiner.model.ChoiceId;
 import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.Table;
 
@@ -39,7 +43,10 @@ final class FieldEffects {
     if (!before.label().equals(after.label())) {
       tell(Effect.Kind.FIELD_RENAMED, Risk.NONE, what + " is called " + after.label() + ".");
     }
-    if (!before.type().equals(after.type())) {
+    if (before.type() instanceof FieldType.Choice old
+        && after.type() instanceof FieldType.Choice now) {
+      choices(what, old, now);
+    } else if (!before.type().equals(after.type())) {
       changed(
           TypeChange.risk(before.type(), after.type()),
           what
@@ -55,6 +62,26 @@ final class FieldEffects {
     }
     if (!before.extras().equals(after.extras())) {
       changed(Risk.NONE, what + " has other properties that Joiner keeps for others.");
+    }
+  }
+
+  private void choices(String what, FieldType.Choice old, FieldType.Choice now) {
+    Map<ChoiceId, String> left = new LinkedHashMap<>();
+    old.entries().forEach(entry -> left.put(entry.id(), entry.text()));
+    for (FieldType.Choice.Entry entry : now.entries()) {
+      String was = left.remove(entry.id());
+      if (was == null) {
+        changed(Risk.ADDS, what + " may be " + entry.text() + ".");
+      } else if (!was.equals(entry.text())) {
+        changed(Risk.REWRITES, what + " calls " + was + " now " + entry.text() + ".");
+      }
+    }
+    left.values().forEach(gone -> changed(Risk.REFUSES, what + " may not be " + gone + "."));
+    var stay = new ArrayList<>(old.entries().stream().map(FieldType.Choice.Entry::id).toList());
+    List<ChoiceId> come = now.entries().stream().map(FieldType.Choice.Entry::id).toList();
+    stay.retainAll(come);
+    if (!stay.equals(come.stream().filter(stay::contains).toList())) {
+      changed(Risk.NONE, what + " lists its choices in another order.");
     }
   }
 

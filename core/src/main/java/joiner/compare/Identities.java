@@ -5,9 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import joiner.meaning.Draft;
+import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Relationship;
@@ -22,7 +25,9 @@ import joiner.rows.SampleRows;
 /** Other ids for the things of a draft; what is not named keeps its own. */
 final class Identities {
   private final Map<TableId, TableId> tables = new HashMap<>();
+  private final Map<AreaId, AreaId> areas = new HashMap<>();
   private final InTables<FieldId> fields = new InTables<>();
+  private final Map<TableId, Map<FieldId, FieldType.Choice>> choices = new HashMap<>();
   private final InTables<KeyId> uniqueKeys = new InTables<>();
   private final InTables<IndexId> indexes = new InTables<>();
   private final InTables<RuleId> rules = new InTables<>();
@@ -45,8 +50,16 @@ final class Identities {
     tables.put(from, to);
   }
 
+  void area(AreaId from, AreaId to) {
+    areas.put(from, to);
+  }
+
   void field(TableId table, FieldId from, FieldId to) {
     fields.put(table, from, to);
+  }
+
+  void choices(TableId table, FieldId field, FieldType.Choice known) {
+    choices.computeIfAbsent(table, id -> new HashMap<>()).put(field, known);
   }
 
   void uniqueKey(TableId table, KeyId from, KeyId to) {
@@ -90,24 +103,30 @@ final class Identities {
             design.name(),
             design.title(),
             design.description(),
-            design.areas(),
+            design.areas().stream().map(this::of).toList(),
             design.tables().stream().map(this::of).toList(),
             design.relationships().stream().map(this::of).toList(),
             design.extras()),
         new SampleRows(rows));
   }
 
+  private Area of(Area area) {
+    return new Area(areas.getOrDefault(area.id(), area.id()), area.name(), area.hue());
+  }
+
   private Table of(Table table) {
     TableId id = table.id();
     List<Field> renamed =
-        table.fields().stream().map(field -> field.withId(fields.of(id, field.id()))).toList();
+        table.fields().stream()
+            .map(field -> field.withId(fields.of(id, field.id())).withType(type(id, field)))
+            .toList();
     return new Table(
         of(id),
         table.name(),
         table.label(),
         table.noun(),
         table.description(),
-        table.area(),
+        table.area().map(area -> areas.getOrDefault(area, area)),
         of(id, table.kind()),
         renamed,
         of(id, table.primaryKey()),
@@ -120,6 +139,11 @@ final class Identities {
         table.rowLabel(),
         table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),
         table.extras());
+  }
+
+  private FieldType type(TableId table, Field field) {
+    Map<FieldId, FieldType.Choice> known = choices.getOrDefault(table, Map.of());
+    return known.containsKey(field.id()) ? known.get(field.id()) : field.type();
   }
 
   private TableKind of(TableId table, TableKind kind) {

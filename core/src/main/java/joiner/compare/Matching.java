@@ -14,6 +14,7 @@ import java.util.function.BiConsumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import joiner.meaning.Draft;
+import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -49,9 +50,17 @@ final class Matching {
 
   static Comparison.Matched of(Draft one, Draft other) {
     var matching = new Matching(one, other);
+    matching.areas();
     matching.tables();
     matching.relationships();
     return new Comparison.Matched(matching.identities.of(other), List.copyOf(matching.guesses));
+  }
+
+  private void areas() {
+    var here = new ArrayList<>(one.design().areas());
+    var there = new ArrayList<>(other.design().areas());
+    pair(here, there, Area::id, (left, right) -> {});
+    pair(here, there, Area::name, (left, right) -> identities.area(right.id(), left.id()));
   }
 
   private void tables() {
@@ -158,7 +167,14 @@ final class Matching {
   private void fields(Table left, Table right) {
     var here = new ArrayList<>(left.fields());
     var there = new ArrayList<>(right.fields());
-    BiConsumer<Field, Field> same = (l, r) -> identities.field(right.id(), r.id(), l.id());
+    BiConsumer<Field, Field> same =
+        (l, r) -> {
+          identities.field(right.id(), r.id(), l.id());
+          if (l.type() instanceof FieldType.Choice known
+              && r.type() instanceof FieldType.Choice found) {
+            identities.choices(right.id(), r.id(), found.known(known));
+          }
+        };
     pair(here, there, Field::id, same);
     pair(here, there, Field::name, same);
     Map<FieldType, List<Field>> ofType = there.stream().collect(Collectors.groupingBy(Field::type));

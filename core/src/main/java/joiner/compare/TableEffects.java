@@ -186,9 +186,10 @@ final class TableEffects {
     if (!before.area().equals(after.area())) {
       say(
           now.label()
-              + (after.area().isEmpty()
-                  ? " stands in no area."
-                  : " stands in " + after.area() + "."));
+              + (after
+                  .area()
+                  .map(area -> " stands in " + this.after.design().area(area).name() + ".")
+                  .orElse(" stands in no area.")));
     }
     if (!before.description().equals(after.description())) {
       say(now.label() + " has another note.");

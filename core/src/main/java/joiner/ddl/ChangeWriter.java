@@ -1,23 +1,17 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.catalog.CatalogChanges;
-import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
-import joiner.catalog.Check;
 import joiner.catalog.Column;
-import joiner.catalog.ForeignKey;
-import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.TableChange;
 import joiner.catalog.TableChange.ColumnChange;
@@ -34,230 +28,46 @@ import joiner.engine.Dialect;
  * is declared before what it refers to is there.
  */
 final class ChangeWriter {
+  private final ChangePlan plan;
   private final Dialect dialect;
   private final Alter alter;
   private final CatalogChanges changes;
   private final List<Statement> statements = new ArrayList<>();
 
-  /** Names before of tables that are made anew. */
-  private final Set<String> anew = new LinkedHashSet<>();
-
-  /** Tables that stay, by their names before. */
-  private final Map<String, TableChange> kept = new LinkedHashMap<>();
-
-  /** What lets go although it stays: per table before, the names of its constraints. */
-  private final Map<String, Released> released = new HashMap<>();
-
-  private static final class Released {
-    final Set<ForeignKey> references = new HashSet<>();
-    final Set<Key> keys = new HashSet<>();
-    final Set<CatalogIndex> indexes = new HashSet<>();
-    boolean checks;
-  }
-
   ChangeWriter(CatalogChanges changes, Dialect dialect) {
+    this.plan = new ChangePlan(changes, dialect);
     this.dialect = dialect;
-    this.alter = dialect.alter();
+    this.alter = plan.alter();
     this.changes = changes;
-    changes.kept().forEach(change -> kept.put(change.before().name(), change));
-    changes.before().tables().forEach(table -> released.put(table.name(), new Released()));
   }
 
   /** The statements, section by section. */
   List<Statement> write() {
-    decideAnew();
-    inPlace().forEach(this::releaseParts);
-    inPlace().forEach(this::releaseReferences);
-    release();
-    setAside();
+    var releases = new Releases(plan);
+    releases.statements().forEach(sql -> say(Section.RELEASES, sql));
+    plan.aside().forEach((table, aside) -> say(Section.ASIDE, alter.setAside(table, aside)));
     remove();
     rename();
-    inPlace().forEach(this::columns);
+    plan.inPlace().forEach(this::columns);
     make();
-    inPlace().forEach(this::declare);
-    changes.kept().forEach(this::describe);
+    plan.inPlace().forEach(change -> statements.addAll(releases.declared(change)));
+    plan.inPlace().forEach(this::describe);
     tidy();
-    return statements;
-  }
-
-  private List<TableChange> inPlace() {
-    return changes.kept().stream().filter(change -> !isAnew(change)).toList();
-  }
-
-  /** Whether foreign keys are declared by themselves; otherwise they come with their table. */
-  private boolean declaresLater() {
-    return dialect.addsReferences() && !dialect.refersAhead();
-  }
-
-  private boolean isAnew(TableChange change) {
-    return anew.contains(change.before().name());
+    return statements.stream().sorted(Comparator.comparing(Statement::section)).toList();
   }
 
   private void say(Section section, String sql) {
     statements.add(Statement.of(section, "", sql));
   }
 
-  /** Tables that the engine cannot change where they are, and what has to go with them. */
-  private void decideAnew() {
-    for (TableChange change : changes.kept()) {
-      if (!alter.inPlace(change)) {
-        anew.add(change.before().name());
-      }
-    }
-    if (!alter.takesFamily()) {
-      return;
-    }
-    Map<String, List<String>> children = new HashMap<>();
-    for (CatalogTable table : changes.before().tables()) {
-      for (ForeignKey key : table.foreignKeys()) {
-        children.computeIfAbsent(key.parent(), name -> new ArrayList<>()).add(table.name());
-      }
-    }
-    var open = new ArrayList<>(anew);
-    changes.dropped().forEach(table -> open.add(table.name()));
-    changes.kept().stream()
-        .filter(TableChange::isRenamed)
-        .forEach(change -> open.add(change.before().name()));
-    while (!open.isEmpty()) {
-      for (String child : children.getOrDefault(open.removeLast(), List.of())) {
-        if (kept.containsKey(child) && anew.add(child)) {
-          open.add(child);
-        }
-      }
-    }
-  }
-
-  /** Keys, indexes and checks that a change of a column would meet. */
-  private void releaseParts(TableChange change) {
-    var inTheWay = new HashSet<String>();
-    for (ColumnChange column : change.changed()) {
-      if (alter.standsInTheWay(column)) {
-        inTheWay.add(column.after().name());
-      }
-    }
-    Released own = released.get(change.before().name());
-    own.checks =
-        !inTheWay.isEmpty() || !change.columnsRenamed().isEmpty() || !change.dropped().isEmpty();
-    own.keys.addAll(change.gone(CatalogTable::uniqueKeys));
-    own.keys.addAll(change.gone(ChangeWriter::primaryKey));
-    own.indexes.addAll(change.gone(CatalogTable::indexes));
-    Map<String, String> now = change.columns();
-    keys(change.before()).stream()
-        .filter(key -> meets(key.columns(), inTheWay, now))
-        .forEach(own.keys::add);
-    change.before().indexes().stream()
-        .filter(index -> meets(index.columns(), inTheWay, now))
-        .forEach(own.indexes::add);
-    change.before().foreignKeys().stream()
-        .filter(key -> meets(key.columns(), inTheWay, now))
-        .forEach(own.references::add);
-    own.references.addAll(change.gone(CatalogTable::foreignKeys));
-  }
-
-  private static boolean meets(
-      List<String> columns, Set<String> inTheWay, Map<String, String> now) {
-    return columns.stream().anyMatch(column -> inTheWay.contains(now.getOrDefault(column, "")));
-  }
-
-  private static List<Key> primaryKey(CatalogTable table) {
-    return table.primaryKey().stream().toList();
-  }
-
-  private static List<Key> keys(CatalogTable table) {
-    var keys = new ArrayList<>(table.uniqueKeys());
-    table.primaryKey().ifPresent(keys::add);
-    return keys;
-  }
-
-  /** Foreign keys to what goes, is made anew or lets go of the columns they refer to. */
-  private void releaseReferences(TableChange change) {
-    if (!declaresLater()) {
-      return;
-    }
-    Released own = released.get(change.before().name());
-    var letGo = new ArrayList<List<String>>();
-    own.keys.forEach(key -> letGo.add(key.columns()));
-    own.indexes.forEach(index -> letGo.add(index.columns()));
-    for (ForeignKey key : change.before().foreignKeys()) {
-      boolean parentStays = kept.containsKey(key.parent()) && !anew.contains(key.parent());
-      if (!parentStays
-          || letGo.stream().anyMatch(columns -> alter.leansOn(key, columns))
-          || released.get(key.parent()).keys.stream().anyMatch(k -> serves(k, key))) {
-        own.references.add(key);
-      }
-    }
-  }
-
-  private static boolean serves(Key key, ForeignKey reference) {
-    return Set.copyOf(key.columns()).equals(Set.copyOf(reference.parentColumns()));
-  }
-
-  /** Takes away what lets go, references first; tables that go let go of each other too. */
-  private void release() {
-    if (declaresLater()) {
-      for (CatalogTable table : changes.before().tables()) {
-        boolean whole = !kept.containsKey(table.name()) || anew.contains(table.name());
-        table.foreignKeys().stream()
-            .filter(key -> whole || released.get(table.name()).references.contains(key))
-            .flatMap(key -> alter.dropReference(table.name(), key).stream())
-            .forEach(sql -> say(Section.RELEASES, sql));
-      }
-    }
-    for (TableChange change : inPlace()) {
-      CatalogTable table = change.before();
-      Released own = released.get(table.name());
-      var goes = new HashSet<>(change.gone(CatalogTable::checks));
-      for (Check check : table.checks()) {
-        if (own.checks || goes.contains(check)) {
-          say(Section.RELEASES, alter.dropCheck(table.name(), check.name()));
-        }
-      }
-      own.indexes.forEach(i -> say(Section.RELEASES, alter.dropIndex(table.name(), i.name())));
-      own.keys.forEach(key -> drop(table, key));
-    }
-  }
-
-  private void drop(CatalogTable table, Key key) {
-    boolean primary = table.primaryKey().filter(key::equals).isPresent();
-    Optional<String> sql =
-        !primary && new Definitions(dialect, table).isIndex(key)
-            ? Optional.of(alter.dropIndex(table.name(), key.name()))
-            : alter.dropKey(table.name(), key, primary);
-    sql.ifPresent(statement -> say(Section.RELEASES, statement));
-  }
-
-  private void setAside() {
-    for (String table : anew) {
-      say(Section.ASIDE, alter.setAside(table, aside(table)));
-    }
-  }
-
-  /** A name that no table has, before or after. */
-  private String aside(String table) {
-    var taken = new HashSet<String>();
-    changes.before().tables().forEach(t -> taken.add(t.name().toLowerCase(Locale.ROOT)));
-    changes.after().tables().forEach(t -> taken.add(t.name().toLowerCase(Locale.ROOT)));
-    int place = 1;
-    for (CatalogTable other : changes.before().tables()) {
-      while (taken.contains("set_aside_" + place)) {
-        place++;
-      }
-      if (other.name().equals(table)) {
-        break;
-      }
-      place++;
-    }
-    return "set_aside_" + place;
-  }
-
   /** Children before their parents. */
   private void remove() {
     for (CatalogTable table : changes.before().tables().reversed()) {
-      if (!kept.containsKey(table.name()) || anew.contains(table.name())) {
+      if (!plan.stays(table.name())) {
         say(Section.REMOVALS, "DROP TABLE " + dialect.name(table.name()));
       }
     }
-    for (TableChange change : inPlace()) {
+    for (TableChange change : plan.inPlace()) {
       for (Column column : change.dropped()) {
         alter
             .dropColumn(change.before().name(), column.name())
@@ -269,7 +79,7 @@ final class ChangeWriter {
   private void rename() {
     Map<String, String> tables = new LinkedHashMap<>();
     var there = new HashSet<String>();
-    for (TableChange change : inPlace()) {
+    for (TableChange change : plan.inPlace()) {
       there.add(change.before().name());
       if (change.isRenamed()) {
         tables.put(change.before().name(), change.after().name());
@@ -277,7 +87,7 @@ final class ChangeWriter {
     }
     new RenameOrder(tables, there)
         .each((from, to) -> say(Section.RENAMES, alter.renameTable(from, to)));
-    for (TableChange change : inPlace()) {
+    for (TableChange change : plan.inPlace()) {
       String table = change.after().name();
       new RenameOrder(change.columnsRenamed(), change.columns().keySet())
           .each((from, to) -> say(Section.RENAMES, alter.renameColumn(table, from, to)));
@@ -306,13 +116,13 @@ final class ChangeWriter {
     }
     Map<String, TableChange> again =
         changes.kept().stream()
-            .filter(this::isAnew)
+            .filter(plan::isAnew)
             .collect(Collectors.toMap(change -> change.after().name(), change -> change));
     var made = changes.made().stream().map(CatalogTable::name).collect(Collectors.toSet());
     for (CatalogTable table : changes.after().tables()) {
       Optional<TableChange> change = Optional.ofNullable(again.get(table.name()));
       if (change.isPresent() || made.contains(table.name())) {
-        var definitions = new Definitions(dialect, table.withReferences(declaresLater()));
+        var definitions = new Definitions(dialect, table.withReferences(plan.declaresLater()));
         statements.add(definitions.create(""));
         change.ifPresent(this::putBack);
         statements.addAll(definitions.lateReferences());
@@ -333,7 +143,7 @@ final class ChangeWriter {
       alter.beforeReturn(table).forEach(sql -> say(Section.ROWS, sql));
     }
     Map<String, String> values = new LinkedHashMap<>();
-    String aside = aside(change.before().name());
+    String aside = plan.aside().get(change.before().name());
     for (ColumnChange column : columns) {
       String to = column.after().name();
       String from = dialect.name(aside) + "." + dialect.name(was.get(to));
@@ -345,41 +155,7 @@ final class ChangeWriter {
     alter.afterReturn(table, counter).forEach(sql -> say(Section.ROWS, sql));
   }
 
-  /** What comes, and what has let go. */
-  private void declare(TableChange change) {
-    CatalogTable table = change.after();
-    var definitions = new Definitions(dialect, table);
-    Released own = released.get(change.before().name());
-    Set<Key> keys = again(change, CatalogTable::uniqueKeys, own.keys);
-    again(change, ChangeWriter::primaryKey, own.keys)
-        .forEach(key -> statements.add(definitions.adding(key, true)));
-    keys.forEach(key -> statements.add(definitions.adding(key, false)));
-    List<Check> checks = own.checks ? table.checks() : change.come(CatalogTable::checks);
-    checks.forEach(check -> statements.add(definitions.adding(check)));
-    again(change, CatalogTable::foreignKeys, own.references)
-        .forEach(key -> statements.add(definitions.adding(key)));
-    again(change, CatalogTable::indexes, own.indexes)
-        .forEach(index -> statements.add(definitions.adding(index)));
-  }
-
-  /** Parts after that are new or whose forerunner has let go. */
-  private static <T> Set<T> again(
-      TableChange change, java.util.function.Function<CatalogTable, List<T>> parts, Set<T> letGo) {
-    Set<T> all = new LinkedHashSet<>(change.come(parts));
-    List<T> before = parts.apply(change.before());
-    for (int i = 0; i < before.size(); i++) {
-      T renamed = parts.apply(change.renamed()).get(i);
-      if (letGo.contains(before.get(i)) && parts.apply(change.after()).contains(renamed)) {
-        all.add(renamed);
-      }
-    }
-    return all;
-  }
-
   private void describe(TableChange change) {
-    if (isAnew(change)) {
-      return;
-    }
     String table = change.after().name();
     String old = change.before().comment();
     String now = change.after().comment();
@@ -401,7 +177,9 @@ final class ChangeWriter {
   }
 
   private void tidy() {
-    anew.forEach(table -> say(Section.TIDYING, "DROP TABLE " + dialect.name(aside(table))));
+    plan.aside()
+        .values()
+        .forEach(aside -> say(Section.TIDYING, "DROP TABLE " + dialect.name(aside)));
     changes
         .sequencesDropped()
         .forEach(s -> say(Section.TIDYING, "DROP SEQUENCE " + dialect.name(s.name())));

@@ -1,7 +1,6 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
@@ -63,9 +62,7 @@ public record SchemaScript(
             asThere(one.catalog(), dialect),
             asThere(other.catalog(), dialect),
             Lowered.same(one, other));
-    List<Statement> statements =
-        new ChangeWriter(changes, dialect)
-            .write().stream().sorted(Comparator.comparing(Statement::section)).toList();
+    List<Statement> statements = new ChangeWriter(changes, dialect).write();
     return new SchemaScript(
         dialect,
         dialect.alter().opening(),

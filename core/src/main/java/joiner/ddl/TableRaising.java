@@ -262,7 +262,7 @@ final class TableRaising {
             && texts.stream().noneMatch(String::isEmpty);
     put(
         choice
-            ? field.withType(new FieldType.Choice(texts))
+            ? field.withType(FieldType.Choice.of(texts))
             : field.withLimits(field.limits().withAllowed(texts)));
     return true;
   }

@@ -164,7 +164,7 @@ final class TableReconciling {
     boolean sameType = wanted.type().equals(is.type()) && wanted.counts() == is.counts();
     boolean listed = raisedField.type() instanceof FieldType.Choice;
     if (!sameType || listed) {
-      now = now.withType(raisedField.type());
+      now = now.withType(FieldType.Choice.after(now.type(), raisedField.type()));
     }
     boolean inKey = known.primaryKey().contains(k.id());
     if (wanted.required() != is.required() && !wanted.counts() && !inKey) {

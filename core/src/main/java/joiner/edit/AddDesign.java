@@ -1,11 +1,14 @@
 package joiner.edit;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import joiner.meaning.Draft;
 import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -42,8 +45,11 @@ public record AddDesign(Draft other) implements Edit {
             "There is a relationship " + r.name() + " already; bring it into a design of its own.");
       }
     }
+    var areas = new Areas(design);
     var tables = new ArrayList<>(design.tables());
-    tables.addAll(other.design().tables());
+    for (Table table : other.design().tables()) {
+      tables.add(table.withArea(table.area().map(areas::of)));
+    }
     var relationships = new ArrayList<>(design.relationships());
     relationships.addAll(other.design().relationships());
     Map<TableId, Rows> rows = new LinkedHashMap<>(draft.rows().byTable());
@@ -53,18 +59,37 @@ public record AddDesign(Draft other) implements Edit {
             design.name(),
             design.title(),
             design.description(),
-            areas(design),
+            areas.all(),
             tables,
             relationships,
             design.extras()),
         new SampleRows(rows));
   }
 
-  private List<Area> areas(Design design) {
-    var areas = new ArrayList<>(design.areas());
-    other.design().areas().stream()
-        .filter(area -> design.area(area.name()).isEmpty())
-        .forEach(areas::add);
-    return areas;
+  /** Areas of one name become one. */
+  private final class Areas {
+    private final Map<AreaId, AreaId> ids = new HashMap<>();
+    private Design with;
+
+    Areas(Design design) {
+      with = design;
+      for (Area area : other.design().areas()) {
+        Area there =
+            with.areaNamed(area.name())
+                .orElseGet(() -> with.newArea(area.name()).withHue(area.hue()));
+        ids.put(area.id(), there.id());
+        if (!with.areas().contains(there)) {
+          with = with.withAreas(Stream.concat(with.areas().stream(), Stream.of(there)).toList());
+        }
+      }
+    }
+
+    List<Area> all() {
+      return with.areas();
+    }
+
+    AreaId of(AreaId area) {
+      return ids.get(area);
+    }
   }
 }

@@ -21,10 +21,11 @@ public record ChangeField(String name, TableId table, FieldId field, To to) impl
     Field of(Field field);
   }
 
+  /** Choices that stay keep their identity. */
   private record OfType(FieldType type) implements To {
     @Override
     public Field of(Field field) {
-      return field.withType(type);
+      return field.withType(FieldType.Choice.after(field.type(), type));
     }
   }
 

@@ -41,13 +41,6 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     }
   }
 
-  private record In(String area) implements To {
-    @Override
-    public Table of(Table table) {
-      return table.withArea(area);
-    }
-  }
-
   private record IdentifiedBy(List<FieldId> key) implements To {
     @Override
     public Table of(Table table) {
@@ -147,11 +140,6 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
   public static ChangeTable rename(Table table, String name, String label, Noun noun) {
     return new ChangeTable(
         "rename " + table.label() + " to " + label, table.id(), new Named(name, label, noun));
-  }
-
-  /** Moves a table to another area. */
-  public static ChangeTable area(Table table, String area) {
-    return new ChangeTable("move " + table.label() + " to " + area, table.id(), new In(area));
   }
 
   /** Says by which fields a row is identified. */

@@ -4,8 +4,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.function.Predicate;
 
 /**
  * A formula as somebody typed it: a condition or a value, in a part of ISO/IEC 9075-2 (search
@@ -90,11 +92,46 @@ public final class Formula {
     }
     var changes = new TreeMap<Integer, Change>(Comparator.reverseOrder());
     collect(read.tree(), scope, path, changes);
+    return changed(changes);
+  }
+
+  /**
+   * The same formula where what a reference reads is compared with another text than before.
+   *
+   * @param scope in which its names mean something
+   * @param before the text as a value, not as it stands in SQL
+   */
+  public Formula comparing(Scope scope, Reference with, String before, String after) {
+    if (!(parsed() instanceof Parsed.Tree read)) {
+      return this;
+    }
+    var changes = new TreeMap<Integer, Change>(Comparator.reverseOrder());
+    String sql = SqlText.iso().write(text(after));
+    for (Expression.Literal literal : Walk.comparedWith(read.tree(), reads(scope, with))) {
+      if (literal.value().equals(new Value.Text(before))) {
+        Span at = literal.place().span();
+        changes.put(at.start(), new Change(at, sql));
+      }
+    }
+    return changed(changes);
+  }
+
+  private static Expression text(String value) {
+    return new Expression.Literal(new Value.Text(value), Kind.TEXT, Place.NOWHERE);
+  }
+
+  private static Predicate<Expression> reads(Scope scope, Reference wanted) {
+    return e ->
+        e instanceof Expression.Name name
+            && scope.find(name.path()).filter(wanted::equals).isPresent();
+  }
+
+  private Formula changed(SortedMap<Integer, Change> fromTheEnd) {
     var changed = new StringBuilder(text);
-    changes
+    fromTheEnd
         .values()
         .forEach(change -> changed.replace(change.at.start(), change.at.end(), change.to));
-    return changes.isEmpty() ? this : new Formula(changed.toString());
+    return fromTheEnd.isEmpty() ? this : new Formula(changed.toString());
   }
 
   /** Whether it reads anything of another row than its own. */

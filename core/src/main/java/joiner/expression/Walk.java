@@ -23,6 +23,27 @@ final class Walk {
     parts(tree).forEach(part -> references(part, found));
   }
 
+  /** The values written out that something of a sort is compared with, anywhere in the tree. */
+  static List<Expression.Literal> comparedWith(Expression tree, Predicate<Expression> sort) {
+    var found = new ArrayList<Expression.Literal>();
+    List<Expression> others =
+        switch (tree) {
+          case Expression.Compare e when sort.test(e.left()) -> List.of(e.right());
+          case Expression.Compare e when sort.test(e.right()) -> List.of(e.left());
+          case Expression.In e when sort.test(e.operand()) -> e.options();
+          case Expression.Case e when e.operand().filter(sort).isPresent() ->
+              e.whens().stream().map(Expression.When::condition).toList();
+          default -> List.of();
+        };
+    for (Expression other : others) {
+      if (other instanceof Expression.Literal literal) {
+        found.add(literal);
+      }
+    }
+    parts(tree).forEach(part -> found.addAll(comparedWith(part, sort)));
+    return found;
+  }
+
   /** The direct parts of an expression, in order. */
   static List<Expression> parts(Expression tree) {
     return switch (tree) {

@@ -7,8 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import joiner.expression.Formula;
 import joiner.expression.Width;
+import joiner.model.ChoiceId;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -78,7 +80,7 @@ final class FieldJson {
     String own = more.text("type");
     try {
       return switch (standard) {
-        case "string" -> text(members, constraints, own);
+        case "string" -> text(members, constraints, more, own);
         case "integer" -> {
           Width width = Width.ofBits(more.number("bits").orElse(64));
           yield own.equals("counter")
@@ -108,7 +110,7 @@ final class FieldJson {
         : new FieldType.Decimal(precision, scale);
   }
 
-  private static FieldType text(Members members, Members constraints, String own)
+  private static FieldType text(Members members, Members constraints, Members more, String own)
       throws UnreadableFileException {
     String format = members.text("format");
     if (format.equals("uuid")) {
@@ -129,9 +131,25 @@ final class FieldJson {
     }
     List<String> choices = constraints.texts("enum");
     if (!choices.isEmpty() && length.isEmpty()) {
-      return new FieldType.Choice(choices.stream().distinct().toList());
+      return choices(choices, more.texts("choices"));
     }
     return length.<FieldType>map(FieldType.Text::new).orElseGet(FieldType.LongText::new);
+  }
+
+  /** Choices are known by ids that are listed beside them where some are called otherwise now. */
+  private static FieldType.Choice choices(List<String> listed, List<String> ids) {
+    List<String> texts = listed.stream().distinct().toList();
+    boolean known =
+        ids.size() == texts.size()
+            && ids.stream().distinct().count() == ids.size()
+            && ids.stream().noneMatch(String::isBlank);
+    if (!known) {
+      return FieldType.Choice.of(texts);
+    }
+    return new FieldType.Choice(
+        IntStream.range(0, ids.size())
+            .mapToObj(i -> new FieldType.Choice.Entry(new ChoiceId(ids.get(i)), texts.get(i)))
+            .toList());
   }
 
   private static Limits limits(Members constraints, FieldType type) throws UnreadableFileException {
@@ -196,6 +214,9 @@ final class FieldJson {
       case FieldType.Choice t -> {
         json.put("type", "string");
         constraints.put("enum", Json.Arr.of(t.values()));
+        if (!t.equals(FieldType.Choice.of(t.values()))) {
+          more.put("choices", Json.Arr.of(t.entries().stream().map(e -> e.id().value()).toList()));
+        }
       }
       case FieldType.Email t -> sized(json, constraints, "email", t, DataPackage.EMAIL_LENGTH);
       case FieldType.WebAddress t -> sized(json, constraints, "uri", t, DataPackage.ADDRESS_LENGTH);

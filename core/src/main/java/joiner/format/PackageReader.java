@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -13,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import joiner.meaning.Draft;
 import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -223,10 +225,27 @@ final class PackageReader {
     extras.putAll(kept);
     try {
       return Design.of(
-          name, title, description, areas, tables.values(), relationships, new Extras(extras));
+          name, title, description, areas, inAreas(areas), relationships, new Extras(extras));
     } catch (IllegalArgumentException e) {
       throw top.problem(e.getMessage() + ".");
     }
+  }
+
+  /** The tables name areas; those that are listed have ids, others come to the list. */
+  private List<Table> inAreas(List<Area> areas) {
+    Map<String, AreaId> ids = new HashMap<>();
+    areas.forEach(area -> ids.put(area.name(), area.id()));
+    var all = new ArrayList<Table>();
+    for (Table table : tables.values()) {
+      Optional<String> name = table.area().map(AreaId::value);
+      if (name.isPresent() && !ids.containsKey(name.get())) {
+        Area area = Area.beside(areas, name.get());
+        areas.add(area);
+        ids.put(area.name(), area.id());
+      }
+      all.add(table.withArea(name.map(ids::get)));
+    }
+    return all;
   }
 
   private List<Area> areas(Members more) throws UnreadableFileException {
@@ -235,6 +254,7 @@ final class PackageReader {
       var area = new Members(json, file, "an area");
       areas.add(
           new Area(
+              new AreaId(area.optionalText("id").orElse(area.text("name"))),
               area.text("name"),
               Math.floorMod(area.number("hue").orElse(areas.size()), Area.HUES)));
     }

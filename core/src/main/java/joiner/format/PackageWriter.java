@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.meaning.Draft;
+import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Relationship;
@@ -199,6 +200,11 @@ final class PackageWriter {
     return paths;
   }
 
+  private static Json area(Area area) {
+    Json.Obj json = new Json.Obj().put("name", area.name()).put("hue", area.hue());
+    return area.id().value().equals(area.name()) ? json : json.put("id", area.id().value());
+  }
+
   private Json document() {
     var top = new Json.Obj();
     top.put("$schema", DataPackage.SCHEMA).put("name", design.name()).put("title", design.title());
@@ -207,11 +213,7 @@ final class PackageWriter {
     if (!design.areas().isEmpty()) {
       more.put(
           "areas",
-          new Json.Arr(
-              design.areas().stream()
-                  .<Json>map(a -> new Json.Obj().put("name", a.name()).put("hue", a.hue()))
-                  .toList(),
-              0));
+          new Json.Arr(design.areas().stream().<Json>map(PackageWriter::area).toList(), 0));
     }
     Map<TableId, List<Relationship>> foreign =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));

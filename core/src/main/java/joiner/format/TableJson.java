@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Formula;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -91,7 +92,7 @@ final class TableJson {
         label,
         noun,
         resource.text("description"),
-        more.text("area"),
+        more.optionalText("area").filter(area -> !area.isBlank()).map(AreaId::new),
         kind(more, ids),
         fields,
         primary,
@@ -218,7 +219,7 @@ final class TableJson {
     resource.putIfAny("description", table.description());
     var schema = new Json.Obj();
     var more = new Json.Obj();
-    writeMore(table, more);
+    writeMore(design, table, more);
     writeSchema(design, table, foreign, schema);
     Map<String, String> extras = new LinkedHashMap<>(table.extras().byProperty());
     extras.remove("path");
@@ -256,7 +257,7 @@ final class TableJson {
     }
   }
 
-  private static void writeMore(Table table, Json.Obj more) {
+  private static void writeMore(Design design, Table table, Json.Obj more) {
     if (!table.id().value().equals(table.name())) {
       more.put("id", table.id().value());
     }
@@ -264,7 +265,7 @@ final class TableJson {
     if (!table.noun().equals(usual)) {
       more.put("noun", Json.Arr.of(List.of(table.noun().singular(), table.noun().plural())));
     }
-    more.putIfAny("area", table.area());
+    design.areaOf(table).ifPresent(area -> more.put("area", area.name()));
     switch (table.kind()) {
       case TableKind.Plain plain -> {}
       case TableKind.Lookup lookup -> {

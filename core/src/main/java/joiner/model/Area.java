@@ -1,12 +1,15 @@
 package joiner.model;
 
+import java.util.List;
+
 /**
  * A named group of tables.
  *
+ * @param id stays the same for its whole life
  * @param name unique within the design
  * @param hue which of the six muted hues marks it, 0 to 5
  */
-public record Area(String name, int hue) {
+public record Area(AreaId id, String name, int hue) {
   /** How many hues there are. */
   public static final int HUES = 6;
 
@@ -14,5 +17,26 @@ public record Area(String name, int hue) {
     if (hue < 0 || hue >= HUES) {
       throw new IllegalArgumentException("area hue is 0 to 5, not " + hue);
     }
+  }
+
+  /** A new one; its id is its name. */
+  public Area(String name, int hue) {
+    this(new AreaId(name), name, hue);
+  }
+
+  /** A new one of that name beside others, with an id and a mark of its own. */
+  public static Area beside(List<Area> others, String name) {
+    List<String> taken = others.stream().map(area -> area.id().value()).toList();
+    return new Area(new AreaId(Taken.free(name, taken)), name, others.size() % HUES);
+  }
+
+  /** The same under another name. */
+  public Area withName(String other) {
+    return new Area(id, other, hue);
+  }
+
+  /** The same with another mark. */
+  public Area withHue(int other) {
+    return new Area(id, name, other);
   }
 }

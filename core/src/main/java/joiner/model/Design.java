@@ -85,14 +85,18 @@ public final class Design {
   private static List<Area> allAreas(List<Area> listed, Collection<Table> tables) {
     var areas = new ArrayList<>(listed);
     var names = new HashSet<String>();
+    var ids = new HashSet<AreaId>();
     for (Area area : listed) {
-      if (!names.add(area.name())) {
+      if (!names.add(area.name()) || !ids.add(area.id())) {
         throw new IllegalArgumentException("area " + area.name() + " is there twice");
       }
     }
     for (Table table : tables) {
-      if (!table.area().isEmpty() && names.add(table.area())) {
-        areas.add(new Area(table.area(), areas.size() % Area.HUES));
+      if (table.area().isPresent() && ids.add(table.area().get())) {
+        AreaId id = table.area().get();
+        String name = Taken.free(id.value(), names);
+        names.add(name);
+        areas.add(new Area(id, name, areas.size() % Area.HUES));
       }
     }
     return areas;
@@ -120,6 +124,11 @@ public final class Design {
   public Relationship unused(Relationship relationship) {
     List<String> taken = relationships.keySet().stream().map(RelationshipId::value).toList();
     return relationship.withId(new RelationshipId(Taken.free(relationship.id().value(), taken)));
+  }
+
+  /** An area of that name that none has yet, marked like none of the last ones. */
+  public Area newArea(String name) {
+    return Area.beside(areas, name);
   }
 
   /** A design with nothing in it. */
@@ -233,9 +242,22 @@ public final class Design {
     return relationships.values().stream().filter(r -> r.parent().equals(parent)).toList();
   }
 
-  /** The area with that name, if there is one. */
-  public Optional<Area> area(String wanted) {
+  /** The area of that name. */
+  public Optional<Area> areaNamed(String wanted) {
     return areas.stream().filter(area -> area.name().equals(wanted)).findFirst();
+  }
+
+  /** The area of that id; an unknown one is a caller's mistake. */
+  public Area area(AreaId id) {
+    return areas.stream()
+        .filter(area -> area.id().equals(id))
+        .findFirst()
+        .orElseThrow(() -> new IllegalArgumentException("unknown area " + id));
+  }
+
+  /** The area a table stands in. */
+  public Optional<Area> areaOf(Table table) {
+    return table.area().map(this::area);
   }
 
   /** Number of fields in all tables. */

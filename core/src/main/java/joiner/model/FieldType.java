@@ -1,6 +1,10 @@
 package joiner.model;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import joiner.expression.Kind;
 import joiner.expression.ValueType;
@@ -123,18 +127,98 @@ public sealed interface FieldType {
   }
 
   /** One of a short list of fixed choices kept in the design itself; never empty, no doubles. */
-  record Choice(List<String> values) implements FieldType {
+  record Choice(List<Entry> entries) implements FieldType {
+    /**
+     * One of the choices.
+     *
+     * @param id stays the same for its whole life
+     * @param text what the field holds
+     */
+    public record Entry(ChoiceId id, String text) {}
+
     public Choice {
-      values = List.copyOf(values);
-      if (values.isEmpty() || values.stream().distinct().count() != values.size()) {
+      entries = List.copyOf(entries);
+      boolean doubled =
+          entries.stream().map(Entry::text).distinct().count() != entries.size()
+              || entries.stream().map(Entry::id).distinct().count() != entries.size();
+      if (entries.isEmpty() || doubled) {
         throw new IllegalArgumentException(
-            "choices must be one or more different texts: " + values);
+            "choices must be one or more different texts: " + texts(entries));
       }
+    }
+
+    /** New choices of those texts. */
+    public static Choice of(List<String> texts) {
+      var entries = new ArrayList<Entry>();
+      texts.forEach(text -> entries.add(fresh(text, entries)));
+      return new Choice(entries);
+    }
+
+    private static Entry fresh(String text, List<Entry> others) {
+      List<String> taken = others.stream().map(entry -> entry.id.value()).toList();
+      String wanted = text.isBlank() ? "blank" : text;
+      return new Entry(new ChoiceId(Taken.free(wanted, taken)), text);
+    }
+
+    private static List<String> texts(List<Entry> entries) {
+      return entries.stream().map(Entry::text).toList();
+    }
+
+    /** The texts, in their order. */
+    public List<String> values() {
+      return texts(entries);
+    }
+
+    /** Choices of those texts; those that are there already are the same ones. */
+    private Choice relisted(List<String> texts) {
+      var kept = new ArrayList<>(entries);
+      kept.removeIf(entry -> !texts.contains(entry.text));
+      var listed = new ArrayList<Entry>();
+      for (String text : texts) {
+        Optional<Entry> old = kept.stream().filter(entry -> entry.text.equals(text)).findFirst();
+        if (old.isPresent()) {
+          listed.add(old.get());
+        } else {
+          Entry entry = fresh(text, kept);
+          kept.add(entry);
+          listed.add(entry);
+        }
+      }
+      return new Choice(listed);
+    }
+
+    /** A type that comes after another; choices that are there already are the same ones. */
+    public static FieldType after(FieldType before, FieldType now) {
+      return before instanceof Choice old && now instanceof Choice listed
+          ? old.relisted(listed.values())
+          : now;
+    }
+
+    /** The same choices under the ids that others have, where they are the same ones. */
+    public Choice known(Choice others) {
+      Map<String, ChoiceId> byText = new HashMap<>();
+      others.entries.forEach(entry -> byText.put(entry.text, entry.id));
+      entries.forEach(entry -> byText.values().remove(entry.id));
+      return new Choice(
+          entries.stream()
+              .map(
+                  e -> new Entry(byText.getOrDefault(others.has(e.id) ? "" : e.text, e.id), e.text))
+              .toList());
+    }
+
+    private boolean has(ChoiceId id) {
+      return entries.stream().anyMatch(entry -> entry.id.equals(id));
+    }
+
+    /** The same choices, one of them called otherwise. */
+    public Choice withText(ChoiceId id, String text) {
+      return new Choice(
+          entries.stream().map(e -> e.id.equals(id) ? new Entry(id, text) : e).toList());
     }
 
     /** Code points of the longest choice. */
     public int longest() {
-      return values.stream().mapToInt(v -> v.codePointCount(0, v.length())).max().orElse(1);
+      return values().stream().mapToInt(v -> v.codePointCount(0, v.length())).max().orElse(1);
     }
   }
 

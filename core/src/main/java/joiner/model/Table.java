@@ -19,7 +19,7 @@ import joiner.expression.Formula;
  * @param label what people read
  * @param noun what its rows are called
  * @param description a note for people; may be empty
- * @param area name of the area it stands in; empty: none
+ * @param area the area it stands in; empty: none
  * @param kind what the table is for
  * @param fields in order; ids and names are unique
  * @param primaryKey fields that identify a row; empty: none yet
@@ -35,7 +35,7 @@ public record Table(
     String label,
     Noun noun,
     String description,
-    String area,
+    Optional<AreaId> area,
     TableKind kind,
     List<Field> fields,
     List<FieldId> primaryKey,
@@ -116,7 +116,7 @@ public record Table(
         label,
         noun,
         "",
-        "",
+        Optional.empty(),
         new TableKind.Plain(),
         List.of(),
         List.of(),
@@ -283,7 +283,7 @@ public record Table(
         extras);
   }
 
-  public Table withArea(String other) {
+  public Table withArea(Optional<AreaId> other) {
     return new Table(
         id,
         name,

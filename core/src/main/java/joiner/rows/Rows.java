@@ -380,6 +380,15 @@ public final class Rows {
     return withColumn(field, changed);
   }
 
+  /** The same rows where a column holds another text instead of one. */
+  public Rows replaced(FieldId field, String before, String after) {
+    @Nullable String[] changed = column(field).clone();
+    for (int row = 0; row < count; row++) {
+      changed[row] = before.equals(changed[row]) ? kept(after) : changed[row];
+    }
+    return withColumn(field, changed);
+  }
+
   /** The same rows with one more at the end; fields not named are NULL. */
   public Rows withRow(Map<FieldId, String> cells) {
     Map<FieldId, @Nullable String[]> one = new LinkedHashMap<>();

@@ -13,6 +13,7 @@ import joiner.edit.AddRelationship;
 import joiner.edit.AddTable;
 import joiner.edit.Counters;
 import joiner.edit.Edit;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -136,7 +137,7 @@ public final class SourceImport {
     }
     Table table =
         into.unused(Table.of(name, label, Noun.ofLabel(label)))
-            .withArea(options.area())
+            .withArea(area())
             .withFields(fields)
             .withPrimaryKey(List.of(key.map(columns::get).orElseGet(() -> fields.getFirst().id())));
     if (source.parent().isPresent()) {
@@ -147,6 +148,13 @@ public final class SourceImport {
                   ConstraintNaming.index(name, List.of(fields.get(1).name())), List.of(link)));
     }
     return new Imported(table, rows(table, source, place, columns), columns);
+  }
+
+  /** The area that is there, or the one that comes with the first table. */
+  private Optional<AreaId> area() {
+    return Optional.of(options.area())
+        .filter(name -> !name.isEmpty())
+        .map(name -> into.areaNamed(name).orElseGet(() -> into.newArea(name)).id());
   }
 
   /** Names of tables are in the singular. */

@@ -134,7 +134,7 @@ class AuditSentencesTest {
   void aChoiceThatIsNoneSaysWhichThereAreAndHintsAtSlips() {
     AuditReport report =
         report(
-            kiln(field(new FieldType.Choice(List.of("gas", "Wood")))),
+            kiln(field(FieldType.Choice.of(List.of("gas", "Wood")))),
             "gas",
             "coal",
             " GAS",

@@ -13,6 +13,7 @@ import joiner.Tries;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.ChangeTitle;
+import joiner.edit.MoveToArea;
 import joiner.edit.RemoveField;
 import joiner.edit.RemoveTable;
 import joiner.edit.SetUnique;
@@ -129,7 +130,7 @@ class EffectsTest {
         .containsExactly("none The index ix_l of Kiln is removed.");
     assertThat(after(ChangeTable.description(kiln(), "An oven.").apply(DEMO)))
         .containsExactly("none Kiln has another note.");
-    assertThat(after(ChangeTable.area(kiln(), "").apply(DEMO)))
+    assertThat(after(MoveToArea.of(kiln(), "").apply(DEMO)))
         .containsExactly("none Kiln stands in no area.");
     assertThat(after(ChangeTable.rowLabel(kiln(), Optional.empty()).apply(DEMO)))
         .containsExactly("none A row of Kiln is recognised by nothing.");

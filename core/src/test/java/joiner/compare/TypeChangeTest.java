@@ -35,8 +35,8 @@ class TypeChangeTest {
           new FieldType.Email(25),
           new FieldType.Phone(25),
           new FieldType.Phone(12),
-          new FieldType.Choice(List.of("raw", "fired")),
-          new FieldType.Choice(List.of("raw", "fired", "glazed")));
+          FieldType.Choice.of(List.of("raw", "fired")),
+          FieldType.Choice.of(List.of("raw", "fired", "glazed")));
 
   private static final List<String> VALUES =
       List.of(

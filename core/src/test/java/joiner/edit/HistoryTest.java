@@ -57,7 +57,7 @@ class HistoryTest {
     possible.add(new ChangeTitle("Studio " + random.nextInt(5)));
     for (Table table : design.tables()) {
       possible.add(new RemoveTable(table.id(), table.label()));
-      possible.add(ChangeTable.area(table, "Area " + random.nextInt(3)));
+      possible.add(MoveToArea.of(table, "Area " + random.nextInt(3)));
       possible.add(ChangeTable.relabel(design, table, "Bench " + random.nextInt(9)));
       possible.add(Counters.identify(table));
       for (Field field : table.fields()) {
@@ -108,7 +108,7 @@ class HistoryTest {
     Table kiln = demo.design().table(new TableId("kiln"));
     Rows rows = demo.rows().of(kiln.id());
     Field name = kiln.field(new FieldId("name"));
-    assertThat(ChangeTable.area(kiln, "Ovens")).isEqualTo(ChangeTable.area(kiln, "Ovens"));
+    assertThat(MoveToArea.of(kiln, "Ovens")).isEqualTo(MoveToArea.of(kiln, "Ovens"));
     assertThat(ChangeField.required(kiln, name, true))
         .isEqualTo(ChangeField.required(kiln, name, true))
         .isNotEqualTo(ChangeField.required(kiln, name, false));

@@ -72,7 +72,7 @@ class DesignChecksTest {
 
   static List<Case> cases() {
     FieldType text = new FieldType.Text(20);
-    var thirteen = new FieldType.Choice(IntStream.range(0, 13).mapToObj(i -> "form " + i).toList());
+    var thirteen = FieldType.Choice.of(IntStream.range(0, 13).mapToObj(i -> "form " + i).toList());
     return List.of(
         new Case("name-not-kept", field("kiln", "name", f -> f.withName("n".repeat(64))), false),
         new Case("name-not-kept", field("kiln", "name", f -> f.withName("name_🏺")), false),

@@ -175,7 +175,7 @@ class FindingSentencesTest {
           case "DECIMAL" -> field("a", new FieldType.Decimal(4, 1));
           case "UUID" -> field("a", new FieldType.Uuid());
           case "DATE" -> field("a", new FieldType.Date());
-          case "CHOICE" -> field("a", new FieldType.Choice(List.of("gas", "wood")));
+          case "CHOICE" -> field("a", FieldType.Choice.of(List.of("gas", "wood")));
           case "LISTED" -> field("a", TEXT).withLimits(allowing("a", "b"));
           default -> field("a", new FieldType.Text(4));
         };
@@ -293,7 +293,7 @@ class FindingSentencesTest {
 
   private static Table choices(int count) {
     var values = IntStream.range(0, count).mapToObj(i -> "form " + i).toList();
-    return table("kiln", field("form", new FieldType.Choice(values)));
+    return table("kiln", field("form", FieldType.Choice.of(values)));
   }
 
   @Test
@@ -334,14 +334,14 @@ class FindingSentencesTest {
             found(
                 id,
                 design(
-                    table("kiln", field("s", new FieldType.Choice(List.of("a")))),
-                    table("pot", field("s", new FieldType.Choice(List.of("b")))))))
+                    table("kiln", field("s", FieldType.Choice.of(List.of("a")))),
+                    table("pot", field("s", FieldType.Choice.of(List.of("b")))))))
         .isEmpty();
     assertThat(
             found(
                 id,
                 design(
-                    table("kiln", field("s", new FieldType.Choice(List.of("a")))),
+                    table("kiln", field("s", FieldType.Choice.of(List.of("a")))),
                     table("pot", field("s", TEXT)))))
         .hasSize(1);
   }

@@ -17,8 +17,8 @@ import joiner.Tries;
 import joiner.change.Change;
 import joiner.change.Changes;
 import joiner.edit.ChangeRows;
-import joiner.edit.ChangeTable;
 import joiner.edit.History;
+import joiner.edit.MoveToArea;
 import joiner.edit.RemoveTable;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
@@ -104,7 +104,7 @@ class HistoryLogTest {
     history = history.undone();
     log.keep(history, "three");
     assertSame(read(history, "three"), history);
-    history = history.undone().after(ChangeTable.area(KILN, "Ovens"));
+    history = history.undone().after(MoveToArea.of(KILN, "Ovens"));
     log.keep(history, "four");
     assertSame(read(history, "four"), history);
     assertThat(history.steps()).hasSize(1);

@@ -77,7 +77,7 @@ class ConstraintsTest {
 
   @Test
   void aChoiceDemandsOneOfItsValuesAndAFieldOfThePrimaryKeyAValue() {
-    Field glaze = Field.of("glaze", "Glaze", new FieldType.Choice(List.of("moss", "ash")));
+    Field glaze = Field.of("glaze", "Glaze", FieldType.Choice.of(List.of("moss", "ash")));
     Table table = kiln(glaze).withPrimaryKey(List.of(glaze.id()));
     assertThat(TableMeaning.of(table).constraintsOf(glaze.id()))
         .extracting(Constraint.OfField::demand)

@@ -152,8 +152,8 @@ class ConsistencyTest {
 
   @Test
   void anAreaThatOnlyATableNamesIsThere() {
-    Design design = DEMO.withTable(kiln().id(), t -> t.withArea("Ovens"));
-    assertThat(design.area("Ovens")).isPresent();
+    Design design = DEMO.withTable(kiln().id(), t -> t.withArea(Optional.of(new AreaId("Ovens"))));
+    assertThat(design.areaNamed("Ovens")).isPresent();
     assertThat(design.areas()).startsWith(DEMO.areas().toArray(Area[]::new));
   }
 
@@ -172,8 +172,8 @@ class ConsistencyTest {
     refused(() -> new FieldType.Decimal(39, 2), "38");
     refused(() -> new FieldType.Decimal(4, 5), "no more decimals");
     refused(() -> new FieldType.Money(4, -1), "no more decimals");
-    refused(() -> new FieldType.Choice(List.of()), "choices");
-    refused(() -> new FieldType.Choice(List.of("a", "a")), "choices");
+    refused(() -> FieldType.Choice.of(List.of()), "choices");
+    refused(() -> FieldType.Choice.of(List.of("a", "a")), "choices");
     refused(() -> Width.ofBits(8), "not 8");
     refused(() -> new Area("A", 6), "0 to 5");
     refused(() -> new FieldId(" "), "blank");

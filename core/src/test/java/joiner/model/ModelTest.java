@@ -195,9 +195,9 @@ class ModelTest {
             Design.of("d", "D", "A note.", List.of(), List.of(), List.of(), Extras.NONE)
                 .description())
         .isEqualTo("A note.");
-    assertThat(demo.withAreas(List.of(new Area("Store", 1))).area("Store"))
+    assertThat(demo.withAreas(List.of(new Area("Store", 1))).areaNamed("Store"))
         .contains(new Area("Store", 1));
-    assertThat(demo.area("nowhere")).isEmpty();
+    assertThat(demo.areaNamed("nowhere")).isEmpty();
     assertThat(demo.withExtras(new Extras(Map.of("version", "1"))).extras().isEmpty()).isFalse();
     assertThat(Extras.NONE.isEmpty()).isTrue();
   }
@@ -255,9 +255,9 @@ class ModelTest {
   @Test
   void onlyTextsHaveALength() {
     assertThat(new FieldType.Text(9).length()).isEqualTo(OptionalInt.of(9));
-    assertThat(new FieldType.Choice(List.of("raku", "🏺🏺🏺🏺🏺", "cone")).length())
+    assertThat(FieldType.Choice.of(List.of("raku", "🏺🏺🏺🏺🏺", "cone")).length())
         .isEqualTo(OptionalInt.of(5));
-    assertThat(new FieldType.Choice(List.of("raku", "cone 10")).longest()).isEqualTo(7);
+    assertThat(FieldType.Choice.of(List.of("raku", "cone 10")).longest()).isEqualTo(7);
     assertThat(new FieldType.LongText().length()).isEmpty();
     assertThat(new FieldType.Decimal(9, 2).length()).isEmpty();
     assertThat(new FieldType.Text(9).withMaxLength(12)).isEqualTo(new FieldType.Text(12));
@@ -327,7 +327,8 @@ class ModelTest {
     Table table = shelf();
     assertThat(table.withRowLabel(Optional.of(new Formula("a"))).rowLabel())
         .contains(new Formula("a"));
-    assertThat(table.withArea("Store").area()).isEqualTo("Store");
+    assertThat(table.withArea(Optional.of(new AreaId("Store"))).area())
+        .contains(new AreaId("Store"));
     assertThat(table.withDescription("x").description()).isEqualTo("x");
     assertThat(table.withExtras(new Extras(Map.of("p", "1"))).extras().byProperty())
         .containsEntry("p", "1");

@@ -14,6 +14,7 @@ import joiner.discovery.FactSearch;
 import joiner.finding.DesignChecks;
 import joiner.finding.Severity;
 import joiner.meaning.Draft;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -72,7 +73,7 @@ class SourceImportTest {
             new ImportOptions(false, 1, "Firing", Map.of(0, Set.of(2))));
     assertThat(imported.tables().getFirst().rows().count()).isZero();
     assertThat(only(imported).fields()).extracting(Field::label).doesNotContain("Note");
-    assertThat(only(imported).area()).isEqualTo("Firing");
+    assertThat(only(imported).area()).contains(new AreaId("Firing"));
   }
 
   @Test

@@ -105,7 +105,7 @@ class ConstraintsOnEnginesTest {
             List.of("'6f9619ff'", "'kiln'")),
         type(
             "heat",
-            new FieldType.Choice(List.of("low", "it's")),
+            FieldType.Choice.of(List.of("low", "it's")),
             List.of("'low'", "'it''s'"),
             List.of("'mid'", "'LOW'")),
         limits("inclusive", bounds("1", "5", null, null), List.of("1", "5"), List.of("0", "6")),

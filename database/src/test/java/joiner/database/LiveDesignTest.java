@@ -218,7 +218,7 @@ class LiveDesignTest {
       LiveDesign live = read(url, 10);
       Table shelf = live.draft().design().tableNamed("shelf").orElseThrow();
       Field state = shelf.fieldNamed("state").orElseThrow();
-      assertThat(state.type()).isEqualTo(new FieldType.Choice(List.of("raw", "fired")));
+      assertThat(state.type()).isEqualTo(FieldType.Choice.of(List.of("raw", "fired")));
       Field litres = shelf.fieldNamed("litres").orElseThrow();
       assertThat(litres.limits().minimum()).contains("5");
       assertThat(litres.limits().maximum()).contains("900");

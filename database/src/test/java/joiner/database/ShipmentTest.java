@@ -167,7 +167,7 @@ class ShipmentTest {
             new FieldType.WebAddress(90),
             new FieldType.Phone(20),
             new FieldType.FileReference(90),
-            new FieldType.Choice(List.of("it's", "wet")));
+            FieldType.Choice.of(List.of("it's", "wet")));
     var names =
         List.of(
             "order",

@@ -76,7 +76,7 @@ final class SoundDesigns {
           new FieldType.WebAddress(100),
           new FieldType.Phone(30),
           new FieldType.FileReference(80),
-          new FieldType.Choice(List.of("low", "it's", "a\\b")),
+          FieldType.Choice.of(List.of("low", "it's", "a\\b")),
           new FieldType.Kept("geojson"));
 
   private final RandomGenerator random;

@@ -35,6 +35,7 @@ import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.edit.MoveToArea;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Noun;
@@ -262,7 +263,7 @@ class TrueWindowTest {
   @Test
   void leavingAnUnsavedDesignAsksAndEscapeStays(FxRobot robot) throws Exception {
     robot.interact(
-        () -> bench.apply(ChangeTable.area(bench.design().table(new TableId("kiln")), "Ovens")));
+        () -> bench.apply(MoveToArea.of(bench.design().table(new TableId("kiln")), "Ovens")));
     until(() -> bench.keeper().stateProperty().get() == SaveState.KEPT);
     robot.press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
     node(robot, "answer-save", Button.class);
@@ -293,8 +294,7 @@ class TrueWindowTest {
         });
     robot.write("Ov");
     robot.interact(
-        () ->
-            bench.apply(ChangeTable.area(bench.design().table(new TableId("piece")), "Glazing 2")));
+        () -> bench.apply(MoveToArea.of(bench.design().table(new TableId("piece")), "Glazing 2")));
     robot.write("en");
     until(() -> bench.keeper().stateProperty().get() == SaveState.CONFLICT);
     robot.write("s");

@@ -103,29 +103,22 @@ final class TableList {
   }
 
   private void fill() {
-    Map<String, List<Table>> byArea = new LinkedHashMap<>();
-    bench.design().areas().forEach(area -> byArea.put(area.name(), new ArrayList<>()));
+    Map<Optional<Area>, List<Table>> byArea = new LinkedHashMap<>();
+    bench.design().areas().forEach(area -> byArea.put(Optional.of(area), new ArrayList<>()));
     String wanted = filter.getText().strip().toLowerCase(Locale.ROOT);
     for (Table table : bench.design().tables()) {
       if (table.label().toLowerCase(Locale.ROOT).contains(wanted)
           || table.name().contains(wanted)) {
-        byArea.computeIfAbsent(table.area(), name -> new ArrayList<>()).add(table);
+        byArea.computeIfAbsent(bench.design().areaOf(table), area -> new ArrayList<>()).add(table);
       }
     }
     var lines = new ArrayList<Line>();
     byArea.forEach(
         (area, tables) -> {
           if (!tables.isEmpty()) {
-            String style =
-                bench
-                    .design()
-                    .area(area)
-                    .map(Area::hue)
-                    .map(hue -> "area-" + hue)
-                    .orElse("area-none");
-            lines.add(
-                new Line(
-                    area.isEmpty() ? texts.get("tables.noArea") : area, Optional.empty(), style));
+            String style = area.map(a -> "area-" + a.hue()).orElse("area-none");
+            String head = area.map(Area::name).orElseGet(() -> texts.get("tables.noArea"));
+            lines.add(new Line(head, Optional.empty(), style));
             tables.forEach(table -> lines.add(new Line(table.label(), Optional.of(table), style)));
           }
         });

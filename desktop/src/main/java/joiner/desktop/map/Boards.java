@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -20,14 +21,13 @@ import joiner.model.TableKind;
 final class Boards {
   private final Design design;
   private final Map<TableId, List<Relationship>> byChild;
-  private final Map<String, Integer> hues;
+  private final Map<AreaId, Integer> hues;
 
   Boards(Design design) {
     this.design = design;
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
-    this.hues =
-        design.areas().stream().collect(Collectors.toMap(Area::name, Area::hue, (a, b) -> a));
+    this.hues = design.areas().stream().collect(Collectors.toMap(Area::id, Area::hue));
   }
 
   Board of(Table table) {
@@ -52,7 +52,7 @@ final class Boards {
         table.id(),
         table.label(),
         remark,
-        hues.getOrDefault(table.area(), -1),
+        table.area().map(hues::get).orElse(-1),
         lines.subList(0, shown),
         lines.size() - shown,
         "");
@@ -64,7 +64,7 @@ final class Boards {
         table.id(),
         brief.title(),
         "",
-        hues.getOrDefault(table.area(), -1),
+        table.area().map(hues::get).orElse(-1),
         List.of(),
         0,
         brief.caption());

@@ -2,6 +2,7 @@ package joiner.desktop.shape;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
@@ -15,7 +16,9 @@ import joiner.desktop.work.Answer;
 import joiner.desktop.work.Workbench;
 import joiner.expression.Formula;
 import joiner.finding.TypeWords;
+import joiner.model.Area;
 import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Table;
@@ -124,6 +127,14 @@ final class ShapeSheet {
     nodes.add(Parts.prose(texts.get("side.field.of", of.table().label()), "muted"));
     nodes.add(Parts.fact(texts.get("side.field.name"), field.name(), "mono"));
     nodes.add(Parts.fact(texts.get("side.field.type"), TypeWords.of(field.type())));
+    if (field.type() instanceof FieldType.Choice choice) {
+      nodes.add(Parts.label(texts.get("side.field.choices"), "muted"));
+      for (FieldType.Choice.Entry entry : choice.entries()) {
+        var text = TypedText.of(entry.text(), typed -> model.renameChoice(of, entry, typed));
+        text.setAccessibleText(texts.get("side.field.choice", entry.text()));
+        nodes.add(text);
+      }
+    }
     nodes.add(range(of));
     nodes.add(
         labelled(
@@ -150,18 +161,29 @@ final class ShapeSheet {
 
   private List<Node> table(Table table) {
     Noun noun = table.noun();
-    return List.of(
-        Parts.prose(table.label(), "title"),
-        label(table),
-        labelled("side.table.name", table.name(), text -> model.rename(table, text)),
-        labelled("side.table.singular", noun.singular(), text -> model.singular(table, text)),
-        labelled("side.table.plural", noun.plural(), text -> model.plural(table, text)),
-        labelled("side.table.area", table.area(), text -> model.area(table, text)),
+    Optional<Area> area = bench.design().areaOf(table);
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(table.label(), "title"));
+    nodes.add(label(table));
+    nodes.add(labelled("side.table.name", table.name(), text -> model.rename(table, text)));
+    nodes.add(
+        labelled("side.table.singular", noun.singular(), text -> model.singular(table, text)));
+    nodes.add(labelled("side.table.plural", noun.plural(), text -> model.plural(table, text)));
+    nodes.add(
+        labelled(
+            "side.table.area", area.map(Area::name).orElse(""), text -> model.area(table, text)));
+    area.ifPresent(
+        in ->
+            nodes.add(
+                labelled("side.table.areaName", in.name(), text -> model.renameArea(in, text))));
+    nodes.add(
         labelled(
             "side.table.rowLabel",
             table.rowLabel().map(Formula::text).orElse(""),
-            text -> model.rowLabel(table, text)),
+            text -> model.rowLabel(table, text)));
+    nodes.add(
         labelled("side.table.note", table.description(), text -> model.describe(table, text)));
+    return nodes;
   }
 
   /** The table's label; Enter goes on to its fields. */

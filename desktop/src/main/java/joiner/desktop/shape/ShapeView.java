@@ -91,7 +91,11 @@ public final class ShapeView implements StageView {
             ? texts.get("head.nothing")
             : String.join(", ", table.labelsOf(table.primaryKey()));
     String area =
-        table.area().isEmpty() ? texts.get("head.noArea") : texts.get("head.area", table.area());
+        bench
+            .design()
+            .areaOf(table)
+            .map(in -> texts.get("head.area", in.name()))
+            .orElseGet(() -> texts.get("head.noArea"));
     var title = Parts.shortened(table.label(), "title");
     title.setId("shape-title");
     return Parts.row(

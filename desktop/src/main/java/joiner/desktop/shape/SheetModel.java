@@ -11,11 +11,16 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.edit.MoveToArea;
+import joiner.edit.RenameArea;
+import joiner.edit.RenameChoice;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.finding.Topic;
+import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Table;
@@ -123,6 +128,13 @@ final class SheetModel {
     return Optional.of(text.strip()).filter(t -> !t.isEmpty());
   }
 
+  /** Of a choice; the rows that hold it go along. */
+  void renameChoice(About.OfField of, FieldType.Choice.Entry choice, String text) {
+    bench.apply(
+        new RenameChoice(
+            of.table().id(), of.field().id(), choice.id(), choice.text(), text.strip()));
+  }
+
   void pattern(About.OfField of, String text) {
     limits(of, of.field().limits().withPattern(present(text)));
   }
@@ -164,7 +176,12 @@ final class SheetModel {
   }
 
   void area(Table table, String text) {
-    bench.apply(ChangeTable.area(table, text.strip()));
+    bench.apply(MoveToArea.of(table, text.strip()));
+  }
+
+  /** Of the area itself; its tables stay in it. */
+  void renameArea(Area area, String text) {
+    bench.apply(new RenameArea(area.id(), area.name(), text.strip()));
   }
 
   void rowLabel(Table table, String text) {
