@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import joiner.catalog.Surroundings;
 import joiner.compare.Comparison;
 import joiner.compare.Effect;
 import joiner.compare.Effects;
@@ -88,8 +89,9 @@ final class SqlCommand implements Callable<Integer> {
 
   private String changing(Draft after, String earlier)
       throws IOException, UnreadableFileException, TargetRefusedException {
-    Draft before = before(after, earlier);
-    Comparison.Matched matched = Comparison.matched(after, before);
+    LiveDesign before = before(after, earlier);
+    DesignArgument.note(before.notices(), spec.commandLine().getErr());
+    Comparison.Matched matched = Comparison.matched(after, before.draft());
     var does = new ArrayList<String>();
     matched.guesses().forEach(guess -> does.add(guess.message()));
     Effects.between(matched.draft(), after).stream()
@@ -105,20 +107,17 @@ final class SqlCommand implements Callable<Integer> {
             "The database is of " + told.get().engine() + "; leave --dialect out.");
       }
     }
-    return SchemaScript.changing(matched.draft(), after, engine(told))
+    return SchemaScript.changing(matched.draft(), after, before.around(), engine(told))
         .text("Changes to " + after.design().title(), does);
   }
 
-  private Draft before(Draft after, String earlier)
+  private LiveDesign before(Draft after, String earlier)
       throws IOException, UnreadableFileException, TargetRefusedException {
     if (LiveArgument.isLive(earlier)) {
-      LiveDesign found = LiveDesign.of(after, live.target(earlier));
-      DesignArgument.note(found.notices(), spec.commandLine().getErr());
-      return found.draft();
+      return LiveDesign.of(after, live.target(earlier));
     }
     DesignFolder.Opened opened = DesignFolder.open(Path.of(earlier));
-    DesignArgument.note(opened.notices(), spec.commandLine().getErr());
-    return opened.draft();
+    return new LiveDesign(opened.draft(), opened.notices(), Surroundings.NONE);
   }
 
   private Dialect engine(Optional<Dialect> told) {

@@ -9,19 +9,17 @@ import java.util.Optional;
  * @param tables in the order in which they can be made; a foreign key to a later one is {@link
  *     ForeignKey#late}
  * @param sequences that columns count up by
- * @param others what is there besides, named only
+ * @param around what stands around the tables
  */
-public record Catalog(
-    List<CatalogTable> tables, List<Sequence> sequences, List<OtherObject> others) {
+public record Catalog(List<CatalogTable> tables, List<Sequence> sequences, Surroundings around) {
   public Catalog {
     tables = List.copyOf(tables);
     sequences = List.copyOf(sequences);
-    others = List.copyOf(others);
   }
 
-  /** Nothing besides. */
+  /** Tables alone. */
   public Catalog(List<CatalogTable> tables, List<Sequence> sequences) {
-    this(tables, sequences, List.of());
+    this(tables, sequences, Surroundings.NONE);
   }
 
   /** Tables whose counters count by themselves. */

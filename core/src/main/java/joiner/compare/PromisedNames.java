@@ -32,7 +32,7 @@ public final class PromisedNames {
                 t -> known.containsKey(t.name()) ? in(t, known.get(t.name()), dialect, answers) : t)
             .toList(),
         found.sequences(),
-        found.others());
+        found.around());
   }
 
   private static CatalogTable in(

@@ -12,9 +12,13 @@ import java.util.stream.Collectors;
 import joiner.catalog.CatalogChanges;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
+import joiner.catalog.Grant;
 import joiner.catalog.Sequence;
+import joiner.catalog.Surroundings;
 import joiner.catalog.TableChange;
 import joiner.catalog.TableChange.ColumnChange;
+import joiner.catalog.Trigger;
+import joiner.catalog.View;
 import joiner.ddl.Statement.Section;
 import joiner.engine.Alter;
 import joiner.engine.Dialect;
@@ -32,9 +36,17 @@ final class ChangeWriter {
   private final Dialect dialect;
   private final Alter alter;
   private final CatalogChanges changes;
+  private final Surroundings there;
   private final List<Statement> statements = new ArrayList<>();
+  private final Map<Trigger, String> lost = new LinkedHashMap<>();
 
-  ChangeWriter(CatalogChanges changes, Dialect dialect) {
+  /**
+   * Changes to print.
+   *
+   * @param there what stands around the tables, under the names that the engine stores
+   */
+  ChangeWriter(CatalogChanges changes, Surroundings there, Dialect dialect) {
+    this.there = there;
     this.plan = new ChangePlan(changes, dialect);
     this.dialect = dialect;
     this.alter = plan.alter();
@@ -44,6 +56,9 @@ final class ChangeWriter {
   /** The statements, section by section. */
   List<Statement> write() {
     var releases = new Releases(plan);
+    if (meetsViews()) {
+      there.views().reversed().forEach(view -> say(Section.RELEASES, alter.dropView(view)));
+    }
     releases.statements().forEach(sql -> say(Section.RELEASES, sql));
     plan.aside().forEach((table, aside) -> say(Section.ASIDE, alter.setAside(table, aside)));
     remove();
@@ -52,6 +67,7 @@ final class ChangeWriter {
     make();
     plan.inPlace().forEach(change -> statements.addAll(releases.declared(change)));
     plan.inPlace().forEach(this::describe);
+    around();
     tidy();
     return statements.stream().sorted(Comparator.comparing(Statement::section)).toList();
   }
@@ -122,12 +138,8 @@ final class ChangeWriter {
     for (CatalogTable table : changes.after().tables()) {
       Optional<TableChange> change = Optional.ofNullable(again.get(table.name()));
       if (change.isPresent() || made.contains(table.name())) {
-        var definitions = new Definitions(dialect, table.withReferences(plan.declaresLater()));
-        statements.add(definitions.create(""));
+        statements.addAll(Definitions.all(table.withReferences(plan.declaresLater()), dialect, ""));
         change.ifPresent(this::putBack);
-        statements.addAll(definitions.lateReferences());
-        statements.addAll(definitions.indexes());
-        statements.addAll(definitions.comments());
       }
     }
   }
@@ -174,6 +186,49 @@ final class ChangeWriter {
           .describeColumn(table, column, old, now)
           .ifPresent(sql -> say(Section.DESCRIPTIONS, sql));
     }
+  }
+
+  /** Whether views would hinder a change. */
+  private boolean meetsViews() {
+    return alter.bindsViews()
+        && (!plan.aside().isEmpty()
+            || !changes.dropped().isEmpty()
+            || plan.inPlace().stream()
+                .anyMatch(
+                    change ->
+                        !change.dropped().isEmpty()
+                            || change.changed().stream().anyMatch(ColumnChange::ofType)));
+  }
+
+  /** What went with tables that were made anew comes back, and views that were in the way. */
+  private void around() {
+    Map<String, TableChange> anew = new HashMap<>();
+    for (TableChange change : changes.kept()) {
+      if (plan.isAnew(change)) {
+        anew.put(dialect.identifiers().stored(change.before().name()), change);
+      }
+    }
+    List<View> views = meetsViews() ? there.views() : List.of();
+    var triggers = new ArrayList<Trigger>();
+    for (Trigger trigger : there.triggers()) {
+      TableChange change = anew.get(trigger.table());
+      if (change != null && change.isRenamed()) {
+        lost.put(trigger, change.after().name());
+      } else if (change != null) {
+        triggers.add(trigger);
+      }
+    }
+    List<Grant> grants =
+        there.grants().stream()
+            .filter(grant -> anew.containsKey(grant.on()))
+            .map(grant -> grant.on(anew.get(grant.on()).after().name()))
+            .toList();
+    statements.addAll(Definitions.all(new Surroundings(views, triggers, grants), dialect));
+  }
+
+  /** Triggers that go with their tables, for they call them as they were, and their new names. */
+  Map<Trigger, String> lost() {
+    return lost;
   }
 
   private void tidy() {

@@ -10,9 +10,11 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Grant;
 import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
+import joiner.catalog.Surroundings;
 import joiner.engine.Dialect;
 
 /** Prints a table of a schema as the statements that make it. */
@@ -25,6 +27,40 @@ final class Definitions {
     this.table = table;
   }
 
+  /** All that makes a table, its foreign keys that come late among it. */
+  static List<Statement> all(CatalogTable table, Dialect dialect, String comment) {
+    var definitions = new Definitions(dialect, table);
+    var all = new ArrayList<Statement>();
+    all.add(definitions.create(comment));
+    all.addAll(definitions.lateReferences());
+    all.addAll(definitions.indexes());
+    all.addAll(definitions.comments());
+    return all;
+  }
+
+  /** All that makes what stands around tables. */
+  static List<Statement> all(Surroundings around, Dialect dialect) {
+    var all = new ArrayList<Statement>();
+    around.views().forEach(view -> all.add(around(view.definition())));
+    around.triggers().forEach(trigger -> all.add(around(trigger.definition())));
+    for (Grant grant : around.grants()) {
+      all.add(
+          around(
+              "GRANT "
+                  + grant.privilege()
+                  + " ON "
+                  + dialect.name(grant.on())
+                  + " TO "
+                  + grant.to()
+                  + (grant.passedOn() ? " WITH GRANT OPTION" : "")));
+    }
+    return all;
+  }
+
+  private static Statement around(String sql) {
+    return statement(Statement.Section.AROUND, sql);
+  }
+
   /** A sequence is made before the tables that count by it. */
   static Statement create(Sequence sequence, Dialect dialect) {
     return statement(
@@ -33,7 +69,7 @@ final class Definitions {
   }
 
   /** CREATE TABLE; {@code comment} stands above it for people. */
-  Statement create(String comment) {
+  private Statement create(String comment) {
     var lines = new ArrayList<String>();
     table.columns().forEach(column -> lines.add(column(column)));
     table
@@ -99,6 +135,13 @@ final class Definitions {
 
   /** A column as it stands in the definition of its table. */
   String column(Column column) {
+    if (column.generated().isPresent()) {
+      return dialect.name(column.name())
+          + " "
+          + dialect.spell(column.type())
+          + dialect.generatedClause(column.generated().get())
+          + dialect.columnTail(column.comment());
+    }
     boolean isKey = column.counts() && dialect.countsAsKey();
     String type = column.counts() ? counter(column) : dialect.spell(column.type());
     return dialect.name(column.name())
@@ -142,7 +185,7 @@ final class Definitions {
   }
 
   /** Foreign keys that are declared when all tables are there. */
-  List<Statement> lateReferences() {
+  private List<Statement> lateReferences() {
     return table.foreignKeys().stream().filter(ForeignKey::late).map(this::adding).toList();
   }
 
@@ -178,7 +221,7 @@ final class Definitions {
   }
 
   /** Indexes, and keys that are kept by one. */
-  List<Statement> indexes() {
+  private List<Statement> indexes() {
     var indexes = new ArrayList<Statement>();
     table.uniqueKeys().stream()
         .filter(this::isIndex)
@@ -188,7 +231,7 @@ final class Definitions {
   }
 
   /** Descriptions, where the engine keeps them. */
-  List<Statement> comments() {
+  private List<Statement> comments() {
     var comments = new ArrayList<Statement>();
     if (!table.comment().isBlank()) {
       dialect.tableComment(table.name(), table.comment()).ifPresent(sql -> describe(sql, comments));

@@ -142,6 +142,7 @@ final class Reconciling {
         column.required(),
         Optional.empty(),
         column.counts(),
+        column.generated(),
         column.comment());
   }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogChanges;
+import joiner.catalog.Surroundings;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 
@@ -53,8 +54,11 @@ public record SchemaScript(
    *
    * @param before the design the database was made from
    * @param after the one it shall be of
+   * @param there what stands around the tables of the database; where it is not known, views may
+   *     hinder changes, and triggers and grants go with tables that are made anew
    */
-  public static SchemaScript changing(Draft before, Draft after, Dialect dialect) {
+  public static SchemaScript changing(
+      Draft before, Draft after, Surroundings there, Dialect dialect) {
     Lowered one = Lowered.of(before, dialect, RowsChoice.ALL);
     Lowered other = Lowered.of(after, dialect, RowsChoice.ALL);
     var changes =
@@ -62,13 +66,24 @@ public record SchemaScript(
             asThere(one.catalog(), dialect),
             asThere(other.catalog(), dialect),
             Lowered.same(one, other));
-    List<Statement> statements = new ChangeWriter(changes, dialect).write();
+    var writer = new ChangeWriter(changes, there, dialect);
+    List<Statement> statements = writer.write();
+    var shortfalls = new ArrayList<>(other.shortfalls());
+    writer
+        .lost()
+        .forEach(
+            (trigger, table) ->
+                shortfalls.add(
+                    new Shortfall(
+                        after.design().tableNamed(table).orElseThrow().id(),
+                        "the trigger " + trigger.name() + " of " + trigger.table(),
+                        "it goes with its table, which is made anew under another name.")));
     return new SchemaScript(
         dialect,
         dialect.alter().opening(),
         statements,
         dialect.alter().closing(),
-        other.shortfalls(),
+        shortfalls,
         other.catalog());
   }
 

@@ -17,6 +17,9 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.Surroundings;
+import joiner.catalog.Trigger;
+import joiner.catalog.View;
 import joiner.ddl.Tokens.NotUnderstoodException;
 import joiner.engine.Dialect;
 
@@ -57,6 +60,8 @@ final class ScriptReader {
   private final Map<String, TableDraft> anyCase = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
   private final ExtendedProperties properties = new ExtendedProperties(anyCase);
   private final Map<String, List<Map<String, String>>> rows = new LinkedHashMap<>();
+  private final List<View> views = new ArrayList<>();
+  private final List<Trigger> triggers = new ArrayList<>();
   private final List<String> unread = new ArrayList<>();
 
   /** Blocks of rows, each a table, its columns or null, and its lines. */
@@ -87,7 +92,8 @@ final class ScriptReader {
     statement(statement);
     tables.values().forEach(table -> table.foreignKeys.replaceAll(this::referring));
     List<CatalogTable> all = tables.values().stream().map(TableDraft::table).toList();
-    return new SqlScript(new Catalog(all), rows, unread);
+    return new SqlScript(
+        new Catalog(all, List.of(), new Surroundings(views, triggers, List.of())), rows, unread);
   }
 
   /** A foreign key that names no columns refers to the primary key. */
@@ -135,13 +141,12 @@ final class ScriptReader {
     try {
       understand(tokens);
     } catch (NotUnderstoodException e) {
-      tell(tokens.start(), head(tokens.whole()));
+      tell(tokens.start(), "not understood: " + head(tokens.whole()));
     }
   }
 
   private static String head(String statement) {
-    return "not understood: "
-        + (statement.length() > 100 ? statement.substring(0, 100) + "…" : statement);
+    return statement.length() > 100 ? statement.substring(0, 100) + "…" : statement;
   }
 
   private void tell(int place, String what) {
@@ -170,6 +175,9 @@ final class ScriptReader {
   }
 
   private void create(Tokens tokens) throws NotUnderstoodException {
+    if (around(tokens)) {
+      return;
+    }
     boolean unique = tokens.takes("UNIQUE");
     if (tokens.takes("INDEX")) {
       index(tokens, unique);
@@ -203,6 +211,38 @@ final class ScriptReader {
       tell(place, "there is a table " + table.name + " already.");
     }
     anyCase.put(table.name, table);
+  }
+
+  /** Views and triggers are known and told. */
+  private boolean around(Tokens tokens) throws NotUnderstoodException {
+    String whole = "CREATE " + tokens.rest();
+    tokens.takes("OR", "REPLACE");
+    boolean stored = tokens.takes("MATERIALIZED");
+    if (tokens.takes("VIEW")) {
+      tokens.takes("IF", "NOT", "EXISTS");
+      views.add(new View(tokens.name(), stored, whole));
+    } else if (tokens.takes("TRIGGER")) {
+      String name = tokens.name();
+      String timing = timing(tokens);
+      String events = tokens.textUntil(List.of("ON"));
+      tokens.expect("ON");
+      triggers.add(
+          new Trigger(
+              name, tokens.name(), Trigger.Timing.of(timing), Trigger.Event.in(events), whole));
+    } else {
+      return false;
+    }
+    tell(tokens.start(), "not taken along: " + head(tokens.whole()));
+    return true;
+  }
+
+  private static String timing(Tokens tokens) {
+    for (String words : List.of("INSTEAD OF", "BEFORE", "AFTER")) {
+      if (tokens.takes(words.split(" "))) {
+        return words;
+      }
+    }
+    return "";
   }
 
   private TableDraft table(Tokens tokens) throws NotUnderstoodException {

@@ -2,6 +2,7 @@ package joiner.ddl;
 
 import java.util.ArrayList;
 import java.util.List;
+import joiner.catalog.CatalogTable;
 import joiner.catalog.Sequence;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
@@ -36,12 +37,9 @@ final class ScriptWriter {
     }
     for (int i = 0; i < lowered.tables().size(); i++) {
       Table table = lowered.tables().get(i);
-      var definitions = new Definitions(dialect, lowered.catalog().tables().get(i));
       String note = table.description().isBlank() ? "" : ": " + table.description();
-      statements.add(definitions.create(table.label() + note));
-      statements.addAll(definitions.lateReferences());
-      statements.addAll(definitions.indexes());
-      statements.addAll(definitions.comments());
+      CatalogTable made = lowered.catalog().tables().get(i);
+      statements.addAll(Definitions.all(made, dialect, table.label() + note));
     }
     lowered.tables().stream().filter(choice::includes).forEach(this::rows);
     return new SchemaScript(

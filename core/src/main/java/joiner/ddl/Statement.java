@@ -45,6 +45,7 @@ public record Statement(
     RELATIONSHIPS("Relationships"),
     INDEXES("Indexes"),
     DESCRIPTIONS("Descriptions"),
+    AROUND("Views, triggers and grants"),
     TIDYING("What is no longer needed");
 
     private final String title;

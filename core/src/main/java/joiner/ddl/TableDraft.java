@@ -10,6 +10,7 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Generated;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
@@ -22,6 +23,7 @@ final class TableDraft {
     boolean required;
     boolean counts;
     Optional<SqlExpression> defaultValue = Optional.empty();
+    Optional<Generated> generated = Optional.empty();
     String comment = "";
 
     ColumnDraft(SqlType type) {
@@ -53,6 +55,7 @@ final class TableDraft {
                     draft.required || isKey(column),
                     draft.defaultValue,
                     draft.counts,
+                    draft.generated,
                     draft.comment)));
     return new CatalogTable(
         name, all, primaryKey, uniqueKeys, foreignKeys, checks, indexes, comment);

@@ -7,6 +7,7 @@ import java.util.Optional;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.Check;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Generated;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
@@ -218,8 +219,10 @@ final class TableElements {
     } else if (counts(element)) {
       column.counts = true;
     } else if (element.takes("GENERATED", "ALWAYS", "AS")) {
-      unread.add("How " + name + " is computed: " + element.brackets().rest());
-      skipWords(element, "STORED", "VIRTUAL", "PERSISTED");
+      generated(column, element);
+    } else if (element.sees("AS", "(")) {
+      element.takes("AS");
+      generated(column, element);
     } else if (element.takes("COMMENT")) {
       column.comment = text(element.next());
     } else if (element.takes("COLLATE")) {
@@ -233,6 +236,13 @@ final class TableElements {
     } else {
       throw new NotUnderstoodException();
     }
+  }
+
+  private static void generated(ColumnDraft column, Tokens element) throws NotUnderstoodException {
+    String sql = element.brackets().rest();
+    boolean stored = element.takes("STORED") || element.takes("PERSISTED");
+    element.takes("VIRTUAL");
+    column.generated = Optional.of(new Generated(sql, stored));
   }
 
   /** The ways to say that a column counts up. */

@@ -115,6 +115,17 @@ final class TableRaising {
   private Field field(Column column) {
     boolean inKey =
         from.primaryKey().filter(key -> key.columns().contains(column.name())).isPresent();
+    column
+        .generated()
+        .ifPresent(
+            how ->
+                unread.add(
+                    from.name()
+                        + "."
+                        + column.name()
+                        + " is computed by the database ("
+                        + how.sql().strip()
+                        + "); here it is a field that people fill in."));
     return new Field(
         new FieldId(column.name()),
         column.name(),

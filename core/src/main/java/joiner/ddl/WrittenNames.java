@@ -84,6 +84,7 @@ final class WrittenNames {
         column.required(),
         column.defaultValue(),
         column.counts(),
+        column.generated(),
         column.comment());
   }
 

@@ -12,6 +12,7 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.TableChange;
 import joiner.catalog.TableChange.ColumnChange;
+import joiner.catalog.View;
 
 /**
  * How an engine changes tables that are there: as PostgreSQL and the standard have it; each engine
@@ -54,6 +55,16 @@ public class Alter {
   /** What the engine calls a primary key that was given a name. */
   public String primaryKey(String given) {
     return given;
+  }
+
+  /** Whether a view hinders changes of what it reads. */
+  public boolean bindsViews() {
+    return false;
+  }
+
+  /** Takes a view away. */
+  public final String dropView(View view) {
+    return "DROP " + (view.stored() ? "MATERIALIZED VIEW " : "VIEW ") + name(view.name());
   }
 
   /** Whether what refers to a table must be made anew with it. */

@@ -8,6 +8,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import joiner.catalog.Generated;
 import joiner.catalog.SpelledType;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
@@ -115,12 +116,17 @@ public abstract class Dialect {
   /** How the engine's catalog is asked. */
   public abstract CatalogQueries queries();
 
-  /**
-   * A query for what a schema holds that a design has no word for: the name of its {@link
-   * joiner.catalog.OtherObject.Kind}, its name, its definition. Empty where nobody asks.
-   */
-  public Optional<String> otherObjects() {
-    return Optional.empty();
+  /** How the engine's catalog is asked for what stands around tables. */
+  public AroundQueries around() {
+    return AroundQueries.NONE;
+  }
+
+  /** How a computed column is said, behind its name and type. */
+  public String generatedClause(Generated generated) {
+    return " GENERATED ALWAYS AS ("
+        + generated.sql()
+        + ")"
+        + (generated.stored() ? " STORED" : " VIRTUAL");
   }
 
   /** What a type of the engine holds, as {@link #spell} spells it; any case. */

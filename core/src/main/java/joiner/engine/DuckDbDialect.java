@@ -66,10 +66,17 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> otherObjects() {
-    return Optional.of(
-        "SELECT 'VIEW', view_name, sql FROM duckdb_views() WHERE NOT internal"
-            + " AND database_name = current_database() AND schema_name = current_schema()");
+  public AroundQueries around() {
+    return new AroundQueries(
+        Optional.of(
+            "SELECT view_name, 'false', rtrim(sql, '; ') FROM duckdb_views() WHERE NOT internal"
+                + " AND database_name = current_database() AND schema_name = current_schema()"),
+        Optional.empty(),
+        Optional.of(
+            "SELECT sql FROM duckdb_tables() WHERE sql LIKE '%GENERATED ALWAYS AS%'"
+                + " AND database_name = current_database() AND schema_name = current_schema()"),
+        Optional.empty(),
+        true);
   }
 
   @Override

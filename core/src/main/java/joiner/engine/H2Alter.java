@@ -22,6 +22,11 @@ final class H2Alter extends Alter {
   }
 
   @Override
+  public boolean bindsViews() {
+    return true;
+  }
+
+  @Override
   public List<String> afterReturn(String table, Optional<Column> counter) {
     return counter
         .map(

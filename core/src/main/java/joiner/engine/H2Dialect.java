@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import joiner.catalog.Generated;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
 import joiner.naming.IdentifierRules;
@@ -54,15 +55,34 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
-  public Optional<String> otherObjects() {
-    return Optional.of(
-        "SELECT 'VIEW', table_name, view_definition FROM information_schema.views"
-            + " WHERE table_schema = SCHEMA()"
-            + " UNION ALL SELECT 'TRIGGER', trigger_name || ' of ' || event_object_table,"
-            + " java_class FROM information_schema.triggers WHERE trigger_schema = SCHEMA()"
-            + " UNION ALL SELECT 'COMPUTED_COLUMN', table_name || '.' || column_name,"
-            + " generation_expression FROM information_schema.columns"
-            + " WHERE table_schema = SCHEMA() AND is_generated = 'ALWAYS'");
+  public AroundQueries around() {
+    return new AroundQueries(
+        Optional.of(
+            "SELECT table_name, 'false', 'CREATE VIEW \"' || REPLACE(table_name, '\"', '\"\"')"
+                + " || '\" AS ' || view_definition FROM information_schema.views"
+                + " WHERE table_schema = SCHEMA()"),
+        Optional.of(
+            "SELECT trigger_name, event_object_table, action_timing, event_manipulation,"
+                + " 'CREATE TRIGGER \"' || REPLACE(trigger_name, '\"', '\"\"') || '\" '"
+                + " || action_timing || ' ' || event_manipulation || ' ON \"'"
+                + " || REPLACE(event_object_table, '\"', '\"\"') || '\" FOR EACH '"
+                + " || action_orientation || ' CALL ''' || java_class || ''''"
+                + " FROM information_schema.triggers WHERE trigger_schema = SCHEMA()"),
+        Optional.of(
+            "SELECT table_name, column_name, generation_expression, 'true'"
+                + " FROM information_schema.columns"
+                + " WHERE table_schema = SCHEMA() AND is_generated = 'ALWAYS'"),
+        Optional.of(
+            "SELECT '\"' || REPLACE(grantee, '\"', '\"\"') || '\"', privilege_type, table_name,"
+                + " is_grantable FROM information_schema.table_privileges"
+                + " WHERE table_schema = SCHEMA()"),
+        false);
+  }
+
+  /** It computes them when a row is written, and has no word for that. */
+  @Override
+  public String generatedClause(Generated generated) {
+    return " GENERATED ALWAYS AS (" + generated.sql() + ")";
   }
 
   @Override

@@ -72,16 +72,27 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> otherObjects() {
-    return Optional.of(
-        "SELECT 'VIEW', table_name, view_definition FROM information_schema.views"
-            + " WHERE table_schema = DATABASE()"
-            + " UNION ALL SELECT 'TRIGGER', CONCAT(trigger_name, ' of ', event_object_table),"
-            + " action_statement FROM information_schema.triggers"
-            + " WHERE trigger_schema = DATABASE()"
-            + " UNION ALL SELECT 'COMPUTED_COLUMN', CONCAT(table_name, '.', column_name),"
-            + " generation_expression FROM information_schema.columns"
-            + " WHERE table_schema = DATABASE() AND is_generated = 'ALWAYS'");
+  public AroundQueries around() {
+    return new AroundQueries(
+        Optional.of(
+            "SELECT table_name, 'false', CONCAT('CREATE VIEW `', REPLACE(table_name, '`', '``'),"
+                + " '` AS ', view_definition) FROM information_schema.views"
+                + " WHERE table_schema = DATABASE()"),
+        Optional.of(
+            "SELECT trigger_name, event_object_table, action_timing, event_manipulation,"
+                + " CONCAT('CREATE TRIGGER `', REPLACE(trigger_name, '`', '``'), '` ',"
+                + " action_timing, ' ', event_manipulation, ' ON `',"
+                + " REPLACE(event_object_table, '`', '``'), '` FOR EACH ROW ', action_statement)"
+                + " FROM information_schema.triggers WHERE trigger_schema = DATABASE()"
+                + " ORDER BY event_object_table, action_order"),
+        Optional.of(
+            "SELECT table_name, column_name, generation_expression, extra LIKE '%STORED%'"
+                + " FROM information_schema.columns"
+                + " WHERE table_schema = DATABASE() AND is_generated = 'ALWAYS'"),
+        Optional.of(
+            "SELECT grantee, privilege_type, table_name, is_grantable"
+                + " FROM information_schema.table_privileges WHERE table_schema = DATABASE()"),
+        false);
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import joiner.catalog.Generated;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
@@ -266,6 +267,12 @@ final class OracleDialect extends Dialect {
               ? Optional.empty()
               : Optional.of("Oracle has no actions on update; the change is refused instead.");
     };
+  }
+
+  /** It stores none. */
+  @Override
+  public String generatedClause(Generated generated) {
+    return " GENERATED ALWAYS AS (" + generated.sql() + ") VIRTUAL";
   }
 
   @Override

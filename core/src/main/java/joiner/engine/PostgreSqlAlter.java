@@ -28,6 +28,11 @@ final class PostgreSqlAlter extends Alter {
   }
 
   @Override
+  public boolean bindsViews() {
+    return true;
+  }
+
+  @Override
   public List<String> afterReturn(String table, Optional<Column> counter) {
     return counter
         .map(

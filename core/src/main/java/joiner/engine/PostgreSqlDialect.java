@@ -32,18 +32,36 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
-  public Optional<String> otherObjects() {
-    return Optional.of(
-        "SELECT 'VIEW', viewname, definition FROM pg_views WHERE schemaname = current_schema()"
-            + " UNION ALL SELECT 'VIEW', matviewname, definition FROM pg_matviews"
-            + " WHERE schemaname = current_schema()"
-            + " UNION ALL SELECT 'TRIGGER', t.tgname || ' of ' || c.relname,"
-            + " pg_get_triggerdef(t.oid) FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid"
-            + " JOIN pg_namespace n ON n.oid = c.relnamespace"
-            + " WHERE NOT t.tgisinternal AND n.nspname = current_schema()"
-            + " UNION ALL SELECT 'COMPUTED_COLUMN', table_name || '.' || column_name,"
-            + " generation_expression FROM information_schema.columns"
-            + " WHERE table_schema = current_schema() AND is_generated = 'ALWAYS'");
+  public AroundQueries around() {
+    return new AroundQueries(
+        Optional.of(
+            "SELECT viewname, 'false', 'CREATE VIEW ' || quote_ident(viewname) || ' AS '"
+                + " || rtrim(definition, '; ') FROM pg_views WHERE schemaname = current_schema()"
+                + " UNION ALL SELECT matviewname, 'true', 'CREATE MATERIALIZED VIEW '"
+                + " || quote_ident(matviewname) || ' AS ' || rtrim(definition, '; ')"
+                + " FROM pg_matviews WHERE schemaname = current_schema()"),
+        Optional.of(
+            "SELECT t.tgname, c.relname, CASE WHEN t.tgtype & 64 <> 0 THEN 'INSTEAD OF'"
+                + " WHEN t.tgtype & 2 <> 0 THEN 'BEFORE' ELSE 'AFTER' END,"
+                + " concat_ws(',', CASE WHEN t.tgtype & 4 <> 0 THEN 'INSERT' END,"
+                + " CASE WHEN t.tgtype & 8 <> 0 THEN 'DELETE' END,"
+                + " CASE WHEN t.tgtype & 16 <> 0 THEN 'UPDATE' END,"
+                + " CASE WHEN t.tgtype & 32 <> 0 THEN 'TRUNCATE' END), pg_get_triggerdef(t.oid)"
+                + " FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid"
+                + " JOIN pg_namespace n ON n.oid = c.relnamespace"
+                + " WHERE NOT t.tgisinternal AND n.nspname = current_schema() ORDER BY t.oid"),
+        Optional.of(
+            "SELECT c.relname, a.attname, pg_get_expr(d.adbin, d.adrelid), a.attgenerated = 's'"
+                + " FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid"
+                + " JOIN pg_namespace n ON n.oid = c.relnamespace"
+                + " JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum"
+                + " WHERE a.attgenerated <> '' AND n.nspname = current_schema()"),
+        Optional.of(
+            "SELECT CASE grantee WHEN 'PUBLIC' THEN 'PUBLIC' ELSE quote_ident(grantee) END,"
+                + " privilege_type, table_name, is_grantable"
+                + " FROM information_schema.table_privileges"
+                + " WHERE table_schema = current_schema() AND grantee <> grantor"),
+        false);
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import joiner.catalog.Generated;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
 import joiner.expression.SqlText;
@@ -294,6 +295,11 @@ final class SqlServerDialect extends Dialect {
         + done.procedure()
         + " "
         + String.join(", ", arguments);
+  }
+
+  @Override
+  public String generatedClause(Generated generated) {
+    return " AS (" + generated.sql() + ")" + (generated.stored() ? " PERSISTED" : "");
   }
 
   @Override

@@ -81,15 +81,18 @@ final class SqliteDialect extends Dialect {
         "UPPER and LOWER change the letters A to Z only.");
   }
 
-  /** The definition of a computed column stands in that of its table only. */
   @Override
-  public Optional<String> otherObjects() {
-    return Optional.of(
-        "SELECT upper(type), CASE type WHEN 'view' THEN name ELSE name || ' of ' || tbl_name END,"
-            + " sql FROM sqlite_master WHERE type IN ('view', 'trigger')"
-            + " UNION ALL SELECT 'COMPUTED_COLUMN', t.name || '.' || c.name, ''"
-            + " FROM sqlite_master t, pragma_table_xinfo(t.name) c"
-            + " WHERE t.type = 'table' AND c.hidden IN (2, 3)");
+  public AroundQueries around() {
+    return new AroundQueries(
+        Optional.of("SELECT name, 'false', sql FROM sqlite_master WHERE type = 'view'"),
+        Optional.of(
+            "SELECT name, tbl_name, CASE WHEN sql LIKE '%INSTEAD%OF%' THEN 'INSTEAD OF'"
+                + " WHEN sql LIKE '%AFTER%' THEN 'AFTER' ELSE 'BEFORE' END,"
+                + " substr(sql, 1, instr(lower(sql), ' on ')), sql"
+                + " FROM sqlite_master WHERE type = 'trigger'"),
+        Optional.of("SELECT sql FROM sqlite_master WHERE type = 'table' AND sql LIKE '% AS (%'"),
+        Optional.empty(),
+        true);
   }
 
   @Override

@@ -1,12 +1,18 @@
 package joiner.ddl;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import joiner.catalog.Catalog;
+import joiner.catalog.Generated;
 import joiner.catalog.SqlType;
+import joiner.catalog.Trigger;
+import joiner.catalog.View;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -233,9 +239,8 @@ class SqlScriptTest {
             ALTER TABLE shelf ADD COLUMN note text DEFAULT 'a;b';
             """);
     assertThat(script.unread())
-        .hasSize(5)
+        .hasSize(4)
         .anyMatch(s -> s.startsWith("Line 6, ") && s.contains("EXCLUDE"))
-        .anyMatch(s -> s.contains("How big is computed: shelf_id * 2"))
         .anyMatch(s -> s.startsWith("Line 8, ") && s.contains("2 + 3"))
         .anyMatch(s -> s.startsWith("Line 9, "))
         .anyMatch(s -> s.startsWith("Line 10, ") && s.contains("CREATE VIEW"));
@@ -243,6 +248,43 @@ class SqlScriptTest {
         .extracting(c -> c.name())
         .containsExactly("shelf_id", "place", "big", "note");
     assertThat(script.rows()).isEqualTo(Map.of());
+    var notices = new ArrayList<String>();
+    script.draft("Shelves", notices);
+    assertThat(notices)
+        .anyMatch(s -> s.startsWith("shelf.big is computed by the database (shelf_id * 2); "));
+  }
+
+  @Test
+  void viewsTriggersAndComputedColumnsAreKnownForWhatTheyAre() {
+    Catalog read =
+        read("""
+                CREATE TABLE t (a int, b int AS (a + 1) PERSISTED, c int GENERATED ALWAYS AS (2));
+                CREATE OR REPLACE VIEW v AS SELECT a -- all of them
+                  FROM t;
+                CREATE MATERIALIZED VIEW IF NOT EXISTS m AS SELECT 1;
+                CREATE TRIGGER x INSTEAD OF UPDATE OF a OR DELETE ON t FOR EACH ROW BEGIN SELECT 1; END;
+                CREATE TRIGGER y INSERT ON t BEGIN SELECT 1; END;
+                """)
+            .catalog();
+    assertThat(read.tables().getFirst().columns())
+        .extracting(column -> column.generated())
+        .containsExactly(
+            Optional.empty(),
+            Optional.of(new Generated("a + 1", true)),
+            Optional.of(new Generated("2", false)));
+    assertThat(read.around().views())
+        .containsExactly(
+            new View("v", false, "CREATE OR REPLACE VIEW v AS SELECT a -- all of them\n  FROM t"),
+            new View("m", true, "CREATE MATERIALIZED VIEW IF NOT EXISTS m AS SELECT 1"));
+    assertThat(read.around().triggers())
+        .extracting(Trigger::name, Trigger::table, Trigger::timing, Trigger::events)
+        .containsExactly(
+            tuple(
+                "x",
+                "t",
+                Trigger.Timing.INSTEAD_OF,
+                Set.of(Trigger.Event.UPDATE, Trigger.Event.DELETE)),
+            tuple("y", "t", Trigger.Timing.BEFORE, Set.of(Trigger.Event.INSERT)));
   }
 
   @Test

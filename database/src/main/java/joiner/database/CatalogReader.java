@@ -21,8 +21,8 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Generated;
 import joiner.catalog.Key;
-import joiner.catalog.OtherObject;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.ddl.CheckClauses;
@@ -41,6 +41,7 @@ final class CatalogReader {
   private final Connection connection;
   private final Dialect dialect;
   private final DatabaseMetaData metadata;
+  private final Map<String, Map<String, Generated>> generated;
   private final @Nullable String catalog;
   private final @Nullable String schema;
 
@@ -50,6 +51,7 @@ final class CatalogReader {
     this.metadata = connection.getMetaData();
     this.catalog = connection.getCatalog();
     this.schema = connection.getSchema();
+    this.generated = new AroundReader(connection, dialect).generated();
   }
 
   /** The tables of the current schema. */
@@ -75,20 +77,7 @@ final class CatalogReader {
     for (Map.Entry<String, String> table : comments.entrySet()) {
       tables.add(table(table.getKey(), table.getValue()));
     }
-    return new Catalog(tables, List.of(), others());
-  }
-
-  private List<OtherObject> others() throws SQLException {
-    var others = new ArrayList<OtherObject>();
-    if (dialect.otherObjects().isPresent()) {
-      try (PreparedStatement query = connection.prepareStatement(dialect.otherObjects().get())) {
-        for (List<String> row : rows(query, 3)) {
-          var kind = OtherObject.Kind.valueOf(row.get(0));
-          others.add(new OtherObject(kind, row.get(1), row.get(2)));
-        }
-      }
-    }
-    return others;
+    return new Catalog(tables, List.of(), new AroundReader(connection, dialect).around());
   }
 
   private CatalogTable table(String name, String comment) throws SQLException {
@@ -108,18 +97,20 @@ final class CatalogReader {
 
   private List<Column> columns(String table) throws SQLException {
     Map<String, String> types = types(table);
+    Map<String, Generated> own = generated.getOrDefault(table, Map.of());
     var columns = new ArrayList<Column>();
     try (ResultSet rows = metadata.getColumns(catalog, schema, escaped(table), "%")) {
       while (rows.next()) {
         if (rows.getString("TABLE_NAME").equals(table)) {
-          columns.add(column(rows, types));
+          columns.add(column(rows, types, own));
         }
       }
     }
     return columns;
   }
 
-  private Column column(ResultSet row, Map<String, String> types) throws SQLException {
+  private Column column(ResultSet row, Map<String, String> types, Map<String, Generated> own)
+      throws SQLException {
     String name = row.getString("COLUMN_NAME");
     String typeName = row.getString("TYPE_NAME");
     int size = row.getInt("COLUMN_SIZE");
@@ -128,13 +119,15 @@ final class CatalogReader {
     String comment = orEmpty(row.getString("REMARKS"));
     Optional<String> found = Optional.ofNullable(row.getString("COLUMN_DEF"));
     boolean taken = found.filter(dialect::isNext).isPresent();
-    Optional<SqlExpression> given = taken ? Optional.empty() : found.flatMap(dialect::foundDefault);
+    Optional<Generated> computed = Optional.ofNullable(own.get(name));
+    Optional<SqlExpression> given =
+        taken || computed.isPresent() ? Optional.empty() : found.flatMap(dialect::foundDefault);
     boolean counts = taken || "YES".equals(row.getString("IS_AUTOINCREMENT"));
     SqlType type =
         types.containsKey(name)
             ? dialect.understand(types.get(name))
             : dialect.understand(typeName.toLowerCase(Locale.ROOT), numbers(size, digits));
-    return new Column(name, type, required, given, counts, comment);
+    return new Column(name, type, required, given, counts, computed, comment);
   }
 
   /** Length, or precision and scale, as the metadata give them for every type. */
@@ -332,7 +325,7 @@ final class CatalogReader {
     }
   }
 
-  private static List<List<String>> rows(PreparedStatement query, int columns) throws SQLException {
+  static List<List<String>> rows(PreparedStatement query, int columns) throws SQLException {
     var found = new ArrayList<List<String>>();
     try (ResultSet rows = query.executeQuery()) {
       while (rows.next()) {

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
 import joiner.catalog.Catalog;
+import joiner.catalog.Surroundings;
 import joiner.ddl.Raised;
 import joiner.ddl.Reconciled;
 import joiner.engine.Dialect;
@@ -34,8 +35,9 @@ import org.jspecify.annotations.Nullable;
  *
  * @param draft the design with the rows that were asked for
  * @param notices what was not understood or not taken, a sentence each
+ * @param around what stands around the tables
  */
-public record LiveDesign(Draft draft, List<String> notices) {
+public record LiveDesign(Draft draft, List<String> notices, Surroundings around) {
   public LiveDesign {
     notices = List.copyOf(notices);
   }
@@ -62,9 +64,9 @@ public record LiveDesign(Draft draft, List<String> notices) {
           var rows = new RowReading(live, rowsAtMost, progress);
           SampleRows taken = rows.read(List.copyOf(raised.design().tables()));
           var notices = new ArrayList<>(raised.unread());
-          found.others().forEach(other -> notices.add(other.notTaken()));
+          notices.addAll(found.around().notTaken());
           notices.addAll(rows.notices);
-          return new LiveDesign(new Draft(raised.design(), taken), notices);
+          return new LiveDesign(new Draft(raised.design(), taken), notices, found.around());
         });
   }
 
@@ -81,7 +83,7 @@ public record LiveDesign(Draft draft, List<String> notices) {
         live -> {
           Catalog found = live.read();
           var reconciled = Reconciled.of(known, found, live.dialect(), live);
-          return new LiveDesign(reconciled.draft(), reconciled.notices());
+          return new LiveDesign(reconciled.draft(), reconciled.notices(), found.around());
         });
   }
 

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.RandomEdits;
 import joiner.Tries;
+import joiner.catalog.Surroundings;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Statement;
@@ -133,7 +134,7 @@ class ScriptGrammarTest {
     for (long seed : Tries.of(25).toArray()) {
       Draft before = SoundDesigns.draft(seed);
       Draft after = RandomEdits.of(before, seed).draft();
-      SchemaScript script = SchemaScript.changing(before, after, dialect);
+      SchemaScript script = SchemaScript.changing(before, after, Surroundings.NONE, dialect);
       refused(script, parser).forEach(problem -> problems.add("seed " + seed + ": " + problem));
     }
     assertThat(problems).isEmpty();
