@@ -43,7 +43,9 @@ import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.format.DesignFolder;
 import joiner.meaning.Draft;
+import joiner.model.Field;
 import joiner.model.RelationshipId;
+import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -528,6 +530,25 @@ class WindowTest {
                 var seen = (javafx.scene.text.Text) title.lookup(".text");
                 assertThat(seen.getText().replaceAll("\\s+", " ")).isEqualTo(title.getText());
               });
+    }
+  }
+
+  @Test
+  void theSideSheetStaysWithinTheWindowWhateverItIsAbout(FxRobot robot) throws Exception {
+    go(robot, Stage.SHAPE);
+    for (String name : List.of("glaze", "member")) {
+      Table table = bench.design().table(new TableId(name));
+      for (Field field : table.fields()) {
+        robot.interact(() -> bench.selectionProperty().set(Selection.of(table.id(), field.id())));
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(robot.lookup(".side-sheet .text-field").<Node>queryAllAs(Node.class))
+            .as(table.name() + "." + field.name())
+            .isNotEmpty()
+            .allSatisfy(
+                node ->
+                    assertThat(node.localToScene(node.getBoundsInLocal()).getMaxX())
+                        .isLessThanOrEqualTo(node.getScene().getWidth()));
+      }
     }
   }
 }

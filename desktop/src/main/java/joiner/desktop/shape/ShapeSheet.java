@@ -75,7 +75,7 @@ final class ShapeSheet {
           .setAll(
               switch (now) {
                 case SheetModel.About.Nothing nothing -> List.of();
-                case SheetModel.About.OfTable of -> table(of.table());
+                case SheetModel.About.OfTable of -> table(of.table(), of.area());
                 case SheetModel.About.OfField of -> field(of);
               });
     }
@@ -128,7 +128,7 @@ final class ShapeSheet {
     nodes.add(Parts.fact(texts.get("side.field.name"), field.name(), "mono"));
     nodes.add(Parts.fact(texts.get("side.field.type"), TypeWords.of(field.type())));
     if (field.type() instanceof FieldType.Choice choice) {
-      nodes.add(Parts.label(texts.get("side.field.choices"), "muted"));
+      nodes.add(Parts.prose(texts.get("side.field.choices"), "muted"));
       for (FieldType.Choice.Entry entry : choice.entries()) {
         var text = TypedText.of(entry.text(), typed -> model.renameChoice(of, entry, typed));
         text.setAccessibleText(texts.get("side.field.choice", entry.text()));
@@ -159,9 +159,8 @@ final class ShapeSheet {
         greatest);
   }
 
-  private List<Node> table(Table table) {
+  private List<Node> table(Table table, Optional<Area> area) {
     Noun noun = table.noun();
-    Optional<Area> area = bench.design().areaOf(table);
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(table.label(), "title"));
     nodes.add(label(table));

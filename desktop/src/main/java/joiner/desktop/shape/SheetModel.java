@@ -37,7 +37,7 @@ final class SheetModel {
     record Nothing() implements About {}
 
     /** A table. */
-    record OfTable(Table table) implements About {}
+    record OfTable(Table table, Optional<Area> area) implements About {}
 
     /** A field of a table. */
     record OfField(Table table, Field field) implements About {}
@@ -105,7 +105,7 @@ final class SheetModel {
         .field()
         .filter(table::hasField)
         .<About>map(field -> new About.OfField(table, table.field(field)))
-        .orElseGet(() -> new About.OfTable(table));
+        .orElseGet(() -> new About.OfTable(table, bench.design().areaOf(table)));
   }
 
   /** What the cells of the field hold. */
@@ -117,7 +117,7 @@ final class SheetModel {
   static boolean concerns(About about, Finding finding) {
     return switch (about) {
       case About.Nothing nothing -> false;
-      case About.OfTable(Table table) ->
+      case About.OfTable(Table table, var area) ->
           finding.table().equals(table.id()) && finding.topic() == Topic.SHAPE;
       case About.OfField(Table table, Field field) ->
           finding.table().equals(table.id()) && finding.field().equals(Optional.of(field.id()));

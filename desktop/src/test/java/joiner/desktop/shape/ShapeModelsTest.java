@@ -264,12 +264,12 @@ class ShapeModelsTest {
     void itFollowsWhatIsChosen() {
       assertThat(model.about()).isEqualTo(new SheetModel.About.Nothing());
       Table kiln = test.choose("kiln");
-      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln));
+      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln, area(kiln)));
       var name = new FieldId("name");
       test.bench.selectionProperty().set(Selection.of(kiln.id(), name));
       assertThat(model.about()).isEqualTo(new SheetModel.About.OfField(kiln, kiln.field(name)));
       test.bench.selectionProperty().set(Selection.of(kiln.id(), new FieldId("gone")));
-      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln));
+      assertThat(model.about()).isEqualTo(new SheetModel.About.OfTable(kiln, area(kiln)));
     }
 
     @Test
@@ -326,13 +326,40 @@ class ShapeModelsTest {
       assertThat(test.table("kiln").description()).isEqualTo("Hot.");
     }
 
+    private Optional<Area> area(Table table) {
+      return test.bench.design().areaOf(table);
+    }
+
+    @Test
+    void anAreaIsRenamedWithAllThatStandsInIt() {
+      Table kiln = test.choose("kiln");
+      SheetModel.About before = model.about();
+      model.renameArea(area(kiln).orElseThrow(), " Ovens ");
+      assertThat(area(test.table("firing"))).map(Area::name).contains("Ovens");
+      assertThat(model.about()).as("the sheet shows the new name").isNotEqualTo(before);
+      model.renameArea(area(kiln).orElseThrow(), "");
+      assertThat(area(test.table("kiln"))).map(Area::name).contains("Ovens");
+    }
+
+    @Test
+    void aChoiceIsRenamedWithTheRowsThatHoldIt() {
+      Table glaze = test.choose("glaze");
+      Field surface = glaze.fieldNamed("surface").orElseThrow();
+      var of = new SheetModel.About.OfField(glaze, surface);
+      var gloss = ((FieldType.Choice) surface.type()).entries().getFirst();
+      model.renameChoice(of, gloss, " glossy ");
+      Field now = test.table("glaze").fieldNamed("surface").orElseThrow();
+      assertThat(((FieldType.Choice) now.type()).values()).contains("glossy");
+      assertThat(test.bench.verdict().audit().violations()).isEmpty();
+    }
+
     @Test
     void findingsBelongToTheFieldOrToTheTable() {
       test.choose("kiln");
       model.rename(test.table("kiln"), "order");
       test.untilChecked();
       List<Finding> findings = test.bench.verdict().findings();
-      var table = new SheetModel.About.OfTable(test.table("kiln"));
+      var table = new SheetModel.About.OfTable(test.table("kiln"), area(test.table("kiln")));
       assertThat(findings).anyMatch(finding -> SheetModel.concerns(table, finding));
       assertThat(findings)
           .noneMatch(finding -> SheetModel.concerns(new SheetModel.About.Nothing(), finding));
