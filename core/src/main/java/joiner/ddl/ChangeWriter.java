@@ -152,7 +152,7 @@ final class ChangeWriter {
     Optional<Column> counter =
         columns.stream().map(ColumnChange::after).filter(Column::counts).findFirst();
     if (counter.isPresent()) {
-      alter.beforeReturn(table).forEach(sql -> say(Section.ROWS, sql));
+      alter.beforeNumbers(table).forEach(sql -> say(Section.ROWS, sql));
     }
     Map<String, String> values = new LinkedHashMap<>();
     String aside = plan.aside().get(change.before().name());
@@ -164,7 +164,9 @@ final class ChangeWriter {
     alter
         .putBack(new Alter.Return(change.after(), values, aside))
         .forEach(sql -> say(Section.ROWS, sql));
-    alter.afterReturn(table, counter).forEach(sql -> say(Section.ROWS, sql));
+    counter.ifPresent(
+        numbers ->
+            alter.afterNumbers(table, numbers.name()).forEach(sql -> say(Section.ROWS, sql)));
   }
 
   private void describe(TableChange change) {

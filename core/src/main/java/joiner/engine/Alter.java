@@ -207,13 +207,13 @@ public class Alter {
         + name(rows.aside);
   }
 
-  /** Statements before rows that were set aside are put back into a table, counters among them. */
-  public List<String> beforeReturn(String table) {
+  /** Statements before rows are put back with the numbers that a counter gave them. */
+  public List<String> beforeNumbers(String table) {
     return List.of();
   }
 
-  /** What {@link #beforeReturn} began ends here, and a counter goes on above its numbers. */
-  public List<String> afterReturn(String table, Optional<Column> counter) {
+  /** What {@link #beforeNumbers} began ends here, and the counter goes on above its numbers. */
+  public List<String> afterNumbers(String table, String counter) {
     return List.of();
   }
 

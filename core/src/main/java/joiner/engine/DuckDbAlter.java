@@ -1,6 +1,7 @@
 package joiner.engine;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -46,52 +47,53 @@ final class DuckDbAlter extends AnewAlter {
     if (own.isEmpty() || key.isEmpty()) {
       return super.putBack(rows);
     }
-    String there = "there";
-    var conditions = new ArrayList<String>();
-    for (ForeignKey reference : own) {
-      List<String> columns = reference.columns();
-      String none =
-          columns.stream()
-              .map(column -> rows.values().get(column) + " IS NULL")
-              .collect(Collectors.joining(" OR "));
-      conditions.add(
-          "(" + none + " OR " + exists(rows, columns, reference.parentColumns(), there) + ")");
-    }
-    List<String> columns = key.get().columns();
-    conditions.add("NOT " + exists(rows, columns, columns, there));
-    String round = insert(rows) + " WHERE " + String.join(" AND ", conditions);
-    var statements = new ArrayList<String>();
-    for (int i = 0; i < DEEPEST; i++) {
-      statements.add(round);
-    }
-    statements.add(
-        "SELECT CASE WHEN (SELECT count(*) FROM "
-            + name(rows.aside())
-            + ") > (SELECT count(*) FROM "
-            + name(table.name())
-            + ") THEN error("
-            + Dialect.quoted(
-                "Rows of "
-                    + table.name()
-                    + " refer to each other in a circle, or more than "
-                    + DEEPEST
-                    + " deep.")
-            + ") END");
+    String round = insert(rows) + " WHERE " + comesNow(rows, own, key.get());
+    var statements = new ArrayList<>(Collections.nCopies(DEEPEST, round));
+    statements.add(refusingTheRest(rows));
     return statements;
   }
 
+  /** Whether a row's parents are there and itself is not. */
+  private String comesNow(Return rows, List<ForeignKey> own, Key key) {
+    var conditions = new ArrayList<String>();
+    for (ForeignKey reference : own) {
+      String none =
+          reference.columns().stream()
+              .map(column -> rows.values().get(column) + " IS NULL")
+              .collect(Collectors.joining(" OR "));
+      String parent = exists(rows, reference.columns(), reference.parentColumns());
+      conditions.add("(" + none + " OR " + parent + ")");
+    }
+    conditions.add("NOT " + exists(rows, key.columns(), key.columns()));
+    return String.join(" AND ", conditions);
+  }
+
+  private String refusingTheRest(Return rows) {
+    String why =
+        "Rows of "
+            + rows.table().name()
+            + " refer to each other in a circle, or more than "
+            + DEEPEST
+            + " deep.";
+    return "SELECT CASE WHEN (SELECT count(*) FROM "
+        + name(rows.aside())
+        + ") > (SELECT count(*) FROM "
+        + name(rows.table().name())
+        + ") THEN error("
+        + Dialect.quoted(why)
+        + ") END";
+  }
+
   /** Whether a row of the table has in some columns what the row to come has in others. */
-  private String exists(Return rows, List<String> columns, List<String> in, String there) {
+  private String exists(Return rows, List<String> columns, List<String> in) {
     Map<String, String> values = rows.values();
     var same = new ArrayList<String>();
     for (int i = 0; i < columns.size(); i++) {
-      same.add(there + "." + name(in.get(i)) + " = " + values.get(columns.get(i)));
+      same.add("there." + name(in.get(i)) + " = " + values.get(columns.get(i)));
     }
     return "EXISTS (SELECT 1 FROM "
         + name(rows.table().name())
-        + " AS "
-        + there
-        + " WHERE "
+        + " AS there WHERE "
         + String.join(" AND ", same)
         + ")";
   }

@@ -1,8 +1,6 @@
 package joiner.engine;
 
 import java.util.List;
-import java.util.Optional;
-import joiner.catalog.Column;
 import joiner.catalog.TableChange.ColumnChange;
 
 /** How H2 changes tables. */
@@ -27,19 +25,15 @@ final class H2Alter extends Alter {
   }
 
   @Override
-  public List<String> afterReturn(String table, Optional<Column> counter) {
-    return counter
-        .map(
-            column ->
-                table(table)
-                    + "ALTER COLUMN "
-                    + name(column.name())
-                    + " RESTART WITH (SELECT COALESCE(MAX("
-                    + name(column.name())
-                    + "), 0) + 1 FROM "
-                    + name(table)
-                    + ")")
-        .stream()
-        .toList();
+  public List<String> afterNumbers(String table, String counter) {
+    return List.of(
+        table(table)
+            + "ALTER COLUMN "
+            + name(counter)
+            + " RESTART WITH (SELECT COALESCE(MAX("
+            + name(counter)
+            + "), 0) + 1 FROM "
+            + name(table)
+            + ")");
   }
 }

@@ -2,7 +2,6 @@ package joiner.engine;
 
 import java.util.List;
 import java.util.Optional;
-import joiner.catalog.Column;
 import joiner.catalog.Key;
 
 /** How PostgreSQL changes tables. */
@@ -33,19 +32,15 @@ final class PostgreSqlAlter extends Alter {
   }
 
   @Override
-  public List<String> afterReturn(String table, Optional<Column> counter) {
-    return counter
-        .map(
-            column ->
-                "SELECT setval(pg_get_serial_sequence("
-                    + Dialect.quoted(name(table))
-                    + ", "
-                    + Dialect.quoted(column.name())
-                    + "), COALESCE(MAX("
-                    + name(column.name())
-                    + "), 0) + 1, FALSE) FROM "
-                    + name(table))
-        .stream()
-        .toList();
+  public List<String> afterNumbers(String table, String counter) {
+    return List.of(
+        "SELECT setval(pg_get_serial_sequence("
+            + Dialect.quoted(name(table))
+            + ", "
+            + Dialect.quoted(counter)
+            + "), COALESCE(MAX("
+            + name(counter)
+            + "), 0) + 1, FALSE) FROM "
+            + name(table));
   }
 }

@@ -111,13 +111,13 @@ final class SqlServerAlter extends Alter {
   }
 
   @Override
-  public List<String> beforeReturn(String table) {
+  public List<String> beforeNumbers(String table) {
     return dialect().beforeRows(table);
   }
 
   @Override
-  public List<String> afterReturn(String table, Optional<Column> counter) {
-    return counter.isPresent() ? dialect().afterRows(table) : List.of();
+  public List<String> afterNumbers(String table, String counter) {
+    return dialect().afterRows(table);
   }
 
   @Override

@@ -9,8 +9,10 @@ import java.sql.DriverManager;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import joiner.Pottery;
 import joiner.catalog.Catalog;
 import joiner.catalog.Column;
 import joiner.catalog.Generated;
@@ -144,17 +146,45 @@ class SurroundingsTest {
       run(url, "INSERT INTO kiln (kiln_id, litres) VALUES (7, 120)");
       Surroundings around = read(url).around();
       SchemaScript script = SchemaScript.changing(STUDIO, after, around, dialect);
-      var all = new ArrayList<>(script.opening());
-      script.statements().forEach(statement -> all.add(statement.sql()));
-      all.addAll(script.closing());
-      assertThat(all).as(dialect.engine()).anyMatch(sql -> sql.startsWith("DROP TABLE kiln"));
-      run(url, all.toArray(String[]::new));
+      assertThat(statements(script))
+          .as(dialect.engine())
+          .anyMatch(sql -> sql.startsWith("DROP TABLE kiln"));
+      run(url, statements(script));
       assertThat(read(url).around()).as(dialect.engine()).isEqualTo(around);
       assertThat(Databases.column(url, "SELECT litres FROM large_kiln"))
           .as("triggers do not run when rows come back")
           .containsExactly(dialect.engine().equals("MariaDB") ? "121" : "120");
       Databases.drop(url);
     }
+  }
+
+  @Test
+  void aCounterGoesOnAboveTheNumbersThatCameBack() throws Exception {
+    Draft before =
+        STUDIO.with(
+            STUDIO.design(),
+            new SampleRows(
+                Map.of(
+                    KILN.id(),
+                    Pottery.rows(KILN, List.of(List.of("4", "120"), List.of("9", "80"))))));
+    Draft after = ChangeField.type(KILN, ID, new FieldType.Counter(Width.BITS_64)).apply(before);
+    for (String url : Databases.fresh(folder)) {
+      var dialect = Shipment.dialectOf(url);
+      Shipment.ship(before, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      run(url, statements(SchemaScript.changing(before, after, Surroundings.NONE, dialect)));
+      run(url, "INSERT INTO kiln (litres) VALUES (60)");
+      assertThat(Databases.column(url, "SELECT kiln_id FROM kiln ORDER BY kiln_id"))
+          .as(dialect.engine())
+          .containsExactly("4", "9", "10");
+      Databases.drop(url);
+    }
+  }
+
+  private static String[] statements(SchemaScript script) {
+    var all = new ArrayList<>(script.opening());
+    script.statements().forEach(statement -> all.add(statement.sql()));
+    all.addAll(script.closing());
+    return all.toArray(String[]::new);
   }
 
   @Test
