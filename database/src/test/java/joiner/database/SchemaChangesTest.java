@@ -37,7 +37,7 @@ class SchemaChangesTest {
   @Test
   void anyChangeOfASoundDesignIsMadeInTheDatabase() throws Exception {
     var problems = new ArrayList<String>();
-    for (long seed : Tries.of(60).toArray()) {
+    for (long seed : Tries.of(15).toArray()) {
       Draft before = SoundDesigns.draft(seed);
       Edited edited = RandomEdits.of(before, seed);
       for (String url : Databases.fresh(folder)) {
@@ -54,7 +54,7 @@ class SchemaChangesTest {
   void theStudiosRowsStayThroughAnyChangeTheyFit() throws Exception {
     var problems = new ArrayList<String>();
     Draft before = Pottery.demo();
-    for (long seed : Tries.of(6).toArray()) {
+    for (long seed : Tries.of(2).toArray()) {
       Edited edited = RandomEdits.of(before, seed);
       // Another key, or one of fewer fields, may not hold of the rows that are there.
       // What is missing in a new field gets its default there.

@@ -3,6 +3,10 @@ package joiner.desktop;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Future;
+import java.util.concurrent.FutureTask;
 import javafx.animation.AnimationTimer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -36,24 +40,49 @@ public final class JoinerApplication extends Application {
   private static final double HEIGHT = 800;
   private static final long LAST_SAVE_MILLIS = 20_000;
 
-  private static OpenDesign opened = OpenDesign.empty("Untitled design");
+  /** The design to open, which is read while the toolkit starts. */
+  private static Future<OpenDesign> opening =
+      CompletableFuture.completedFuture(OpenDesign.empty("Untitled design"));
 
   private final Runner runner = Runner.ofWindow();
   private final Settings settings = Settings.in(Places.settings());
+  private OpenDesign opened = OpenDesign.empty("Untitled design");
   private Optional<Workbench> open = Optional.empty();
 
-  /** Says what the window opens with; JavaFX makes the application itself and passes texts only. */
-  static void prepare(OpenDesign design) {
-    opened = design;
+  /**
+   * Opens the window with an empty design, and returns when it is closed.
+   *
+   * @throws RuntimeException as JavaFX wraps what went wrong
+   */
+  static void open() {
+    launch(JoinerApplication.class);
+  }
+
+  /** The same with a design that is read meanwhile; JavaFX passes nothing but texts itself. */
+  static void open(Callable<OpenDesign> reading) {
+    var task = new FutureTask<>(reading);
+    opening = task;
+    Thread.ofPlatform().daemon().name("joiner-opening").start(task);
+    open();
+  }
+
+  /** On a thread of its own: the window's thread never waits for a file. */
+  @Override
+  public void init() throws Exception {
+    opened = opening.get();
   }
 
   @Override
   public void start(Stage stage) {
     Theme.loadFonts();
+    Frame.wear(
+        settings); // Before the first control, which would read the toolkit's own style sheet.
+    runner.hold();
     var recovery = new Recovery(Places.recovery());
     var bench = new Workbench(opened, runner, recovery, Clock.systemDefaultZone());
     open = Optional.of(bench);
     hearFailures(bench);
+    place(stage);
     var frame = new Frame(bench, recovery, settings);
     var scene = new Scene(frame.root());
     frame.dress(scene);
@@ -61,7 +90,6 @@ public final class JoinerApplication extends Application {
     bench
         .historyProperty()
         .subscribe(h -> stage.setTitle(h.present().design().title() + " – Joiner"));
-    place(stage);
     stage.setOnCloseRequest(
         event -> {
           event.consume();
@@ -69,6 +97,7 @@ public final class JoinerApplication extends Application {
         });
     stage.focusedProperty().subscribe(focused -> lookWhere(focused, bench));
     stage.show();
+    new WhenDrawn(runner::release).start();
     switch (System.getProperty(TRAINING, "")) {
       case "walk" -> walk(bench);
       case "start" -> new EndAfterSecondFrame().start();
@@ -144,6 +173,24 @@ public final class JoinerApplication extends Application {
     }
     walk.setOnFinished(event -> Platform.exit());
     walk.play();
+  }
+
+  /** Does something once the first picture of the window stands. */
+  private static final class WhenDrawn extends AnimationTimer {
+    private final Runnable then;
+    private int frames;
+
+    WhenDrawn(Runnable then) {
+      this.then = then;
+    }
+
+    @Override
+    public void handle(long now) {
+      if (++frames > 1) {
+        stop();
+        then.run();
+      }
+    }
   }
 
   /** Ends the process when two frames have been drawn, so that a start can be measured. */

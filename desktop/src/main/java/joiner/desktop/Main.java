@@ -6,7 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import javafx.application.Application;
+import java.util.Optional;
 import joiner.desktop.work.DemoHome;
 import joiner.desktop.work.OpenDesign;
 import joiner.format.Places;
@@ -66,16 +66,37 @@ public final class Main {
     if (rest.size() > 1) {
       return usage("open takes one design", err);
     }
-    if (!rest.isEmpty()) {
-      JoinerApplication.prepare(OpenDesign.in(Path.of(rest.getFirst())));
-    }
+    Optional<Path> named = rest.stream().findFirst().map(Path::of);
     if (!Displays.available()) {
+      if (named.isPresent()) {
+        OpenDesign.in(named.get());
+      }
       return usage(
           "there is no display to open a window on; joiner check, audit, sql and ship work without one",
           err);
     }
-    Application.launch(JoinerApplication.class);
+    if (named.isPresent()) {
+      window(named.get());
+    } else {
+      JoinerApplication.open();
+    }
     return 0;
+  }
+
+  /** Opens the window with a design; one that cannot be read is told before there is any. */
+  private static void window(Path folder) throws IOException, UnreadableFileException {
+    try {
+      JoinerApplication.open(() -> OpenDesign.in(folder));
+    } catch (RuntimeException e) {
+      for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+        switch (cause) {
+          case UnreadableFileException unreadable -> throw unreadable;
+          case IOException failed -> throw failed;
+          default -> {}
+        }
+      }
+      throw e;
+    }
   }
 
   private static int demo(List<String> rest, PrintStream out, PrintStream err)
@@ -98,8 +119,7 @@ public final class Main {
       out.println("There is no display, so the walk goes on without a window.");
       return DemoWalk.run(folder, out);
     }
-    JoinerApplication.prepare(OpenDesign.in(folder));
-    Application.launch(JoinerApplication.class);
+    window(folder);
     return 0;
   }
 }

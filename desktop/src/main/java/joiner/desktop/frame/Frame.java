@@ -63,7 +63,7 @@ public final class Frame {
     this.bench = bench;
     this.settings = settings;
     this.targets = new Targets(settings);
-    this.look = Look.from(settings.get("theme"), settings.get("text"));
+    this.look = look(settings);
     this.files =
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
     this.actions =
@@ -94,6 +94,15 @@ public final class Frame {
     bench.stageProperty().subscribe(this::show);
     bench.selectionProperty().subscribe(value -> leaveGather());
     bench.notices().all().addListener((ListChangeListener<Notice>) change -> messages.refresh());
+  }
+
+  /** Wears the theme of last time; call before the first control is made. */
+  public static void wear(Settings settings) {
+    look(settings).theme().wear();
+  }
+
+  private static Look look(Settings settings) {
+    return Look.from(settings.get("theme"), settings.get("text"));
   }
 
   /** Puts the cursor into the label of the table chosen. */

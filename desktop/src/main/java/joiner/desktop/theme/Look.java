@@ -38,9 +38,7 @@ public record Look(Theme theme, TextSize text) {
     theme.applyTo(scene);
     scene.getStylesheets().removeIf(sheet -> sheet.contains("/text-"));
     if (text != TextSize.USUAL) {
-      scene
-          .getStylesheets()
-          .add(String.valueOf(Look.class.getResource("text-" + text.percent + ".css")));
+      scene.getStylesheets().add(Theme.sheet("text-" + text.percent));
     }
   }
 

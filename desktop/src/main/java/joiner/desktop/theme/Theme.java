@@ -4,6 +4,7 @@ import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import java.io.InputStream;
 import java.util.List;
+import java.util.Objects;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
@@ -33,11 +34,8 @@ public enum Theme {
 
   /** Dresses a scene. */
   public void applyTo(Scene scene) {
-    Application.setUserAgentStylesheet(
-        this == DARK
-            ? new PrimerDark().getUserAgentStylesheet()
-            : new PrimerLight().getUserAgentStylesheet());
-    String sheet = String.valueOf(Theme.class.getResource("joiner.css"));
+    wear();
+    String sheet = sheet("joiner");
     if (!scene.getStylesheets().contains(sheet)) {
       scene.getStylesheets().add(sheet);
     }
@@ -45,6 +43,17 @@ public enum Theme {
     if (this == DARK) {
       scene.getRoot().getStyleClass().add("dark");
     }
+  }
+
+  /** Dresses all that is in no scene yet. */
+  public void wear() {
+    var primer = this == DARK ? new PrimerDark() : new PrimerLight();
+    Application.setUserAgentStylesheet(primer.getUserAgentStylesheetBSS());
+  }
+
+  /** A style sheet of Joiner in the form in which it was made ready by the build. */
+  static String sheet(String name) {
+    return Objects.requireNonNull(Theme.class.getResource(name + ".bss"), name).toString();
   }
 
   /** The other one. */

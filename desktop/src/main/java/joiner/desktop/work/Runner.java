@@ -29,6 +29,7 @@ public final class Runner {
   // Listens weakly to what it shows, so it has to be held as long as the runner.
   private final ObservableList<Job<?>> shownJobs = FXCollections.unmodifiableObservableList(jobs);
   private long asked;
+  private boolean held;
 
   /** The threads of a lane and what waits for them. */
   private static final class Crew {
@@ -77,12 +78,37 @@ public final class Runner {
     Crew crew = crews.get(request.lane());
     synchronized (crew) {
       crew.waiting.add(job);
-      if (crew.busy < crew.threads) {
-        crew.busy++;
-        Thread.ofPlatform().daemon().name(crew.name).start(() -> serve(crew));
+      if (!held) {
+        hire(crew);
       }
     }
     return job;
+  }
+
+  /** One more thread, if the lane has one left; the crew is locked. */
+  private void hire(Crew crew) {
+    if (crew.busy < crew.threads) {
+      crew.busy++;
+      Thread.ofPlatform().daemon().name(crew.name).start(() -> serve(crew));
+    }
+  }
+
+  /**
+   * Lets what is asked for wait until {@link #release}, so that nothing takes the processor from a
+   * window that is just being built.
+   */
+  public void hold() {
+    held = true;
+  }
+
+  /** Begins what waits. */
+  public void release() {
+    held = false;
+    for (Crew crew : crews.values()) {
+      synchronized (crew) {
+        crew.waiting.forEach(job -> hire(crew));
+      }
+    }
   }
 
   /**
