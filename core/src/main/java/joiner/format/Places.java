@@ -35,6 +35,11 @@ public final class Places {
     return folder("XDG_DATA_HOME", ".local/share", "Application Support").resolve("drivers");
   }
 
+  /** What is kept for speed and can be worked out again. */
+  public static Path cache() {
+    return folder("XDG_CACHE_HOME", ".cache", "Caches").resolve("cache");
+  }
+
   /** What was done to designs, so that it can be taken back after they were closed. */
   static Path history() {
     return folder("XDG_STATE_HOME", ".local/state", "Application Support").resolve("history");

@@ -1,0 +1,113 @@
+package joiner.desktop.map;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import joiner.Pottery;
+import joiner.Tries;
+import joiner.model.Design;
+import joiner.model.Table;
+import org.junit.jupiter.api.Test;
+
+/** A kept layout is the one that would be worked out. */
+class KeptLayoutsTest {
+  private static LayoutGraph graph(Random random) {
+    List<LayoutGraph.Node> nodes =
+        IntStream.range(0, random.nextInt(1, 9))
+            .mapToObj(i -> new LayoutGraph.Node(190, 40 + random.nextInt(8) * 20))
+            .toList();
+    List<LayoutGraph.Edge> edges =
+        IntStream.range(0, random.nextInt(9))
+            .mapToObj(
+                i ->
+                    new LayoutGraph.Edge(
+                        random.nextInt(nodes.size()), 38, random.nextInt(nodes.size()), 38))
+            .toList();
+    return new LayoutGraph(random.nextBoolean(), nodes, edges);
+  }
+
+  private static byte[] bytes(Coordinates coordinates) throws IOException {
+    var bytes = new ByteArrayOutputStream();
+    coordinates.write(new DataOutputStream(bytes));
+    return bytes.toByteArray();
+  }
+
+  @Test
+  void whatIsKeptIsWhatTheKernelSays() throws IOException {
+    for (long seed : Tries.of(40).toArray()) {
+      LayoutGraph graph = graph(new Random(seed));
+      byte[] worked = bytes(LayoutKernel.layOut(graph));
+      assertThat(bytes(KeptLayouts.of(graph))).isEqualTo(worked);
+      assertThat(KeptLayouts.folder().resolve(graph.digest())).hasBinaryContent(worked);
+      assertThat(bytes(KeptLayouts.of(graph))).isEqualTo(worked);
+    }
+  }
+
+  @Test
+  void aFileThatIsNoLayoutOfTheGraphCountsForNothing() throws IOException {
+    LayoutGraph graph = graph(new Random(7));
+    byte[] worked = bytes(LayoutKernel.layOut(graph));
+    Path file = KeptLayouts.folder().resolve(graph.digest());
+    Files.createDirectories(file.getParent());
+    byte[] other = bytes(LayoutKernel.layOut(new LayoutGraph(false, List.of(), List.of())));
+    for (byte[] wrong : List.of(new byte[0], new byte[9], other, new byte[4_000])) {
+      Files.write(file, wrong);
+      assertThat(bytes(KeptLayouts.of(graph))).isEqualTo(worked);
+    }
+    for (int length = 0; length < worked.length; length += 7) {
+      Files.write(file, java.util.Arrays.copyOf(worked, length));
+      assertThat(bytes(KeptLayouts.of(graph))).as("cut at " + length).isEqualTo(worked);
+    }
+  }
+
+  @Test
+  void theOldestGo() throws IOException {
+    Path folder = KeptLayouts.folder();
+    Files.createDirectories(folder);
+    for (int i = 0; i < 230; i++) {
+      Path file = folder.resolve("old-" + i);
+      Files.write(file, new byte[1]);
+      Files.setLastModifiedTime(file, java.nio.file.attribute.FileTime.fromMillis(1_000L * i));
+    }
+    LayoutGraph graph = new LayoutGraph(false, List.of(new LayoutGraph.Node(1, 1)), List.of());
+    Files.deleteIfExists(folder.resolve(graph.digest()));
+    KeptLayouts.of(graph);
+    try (var left = Files.list(folder)) {
+      assertThat(left.count()).isEqualTo(200);
+    }
+    assertThat(folder.resolve("old-0")).doesNotExist();
+    assertThat(folder.resolve(graph.digest())).exists();
+  }
+
+  /**
+   * The demo's map comes with Joiner. Where this fails because boards or the demo have changed, the
+   * file that it leaves in {@code target/layouts} belongs into the resources instead.
+   */
+  @Test
+  void theDemosMapComesWithJoiner() throws IOException {
+    Design demo = Pottery.demo().design();
+    LayoutGraph graph =
+        MapLayout.graph(demo, demo.tables().stream().map(Table::id).collect(Collectors.toSet()));
+    Coordinates worked = LayoutKernel.layOut(graph);
+    Path made = Files.createDirectories(Path.of("target", "layouts")).resolve(graph.digest());
+    Files.write(made, bytes(worked));
+    assertThat(KeptLayouts.shipped(graph, graph.digest()))
+        .as("the layout in %s is among the resources", made)
+        .hasValueSatisfying(
+            there -> {
+              try {
+                assertThat(bytes(there)).isEqualTo(bytes(worked));
+              } catch (IOException e) {
+                throw new AssertionError(e);
+              }
+            });
+  }
+}
