@@ -551,4 +551,33 @@ class WindowTest {
       }
     }
   }
+
+  @Test
+  void rowsAreLookedForAndWhatIsTypedGoesToTheRowThatIsSeen(FxRobot robot) throws Exception {
+    choose(robot, "firing");
+    go(robot, Stage.SHAPE);
+    TableView<?> grid = node(robot, "sample-grid", TableView.class);
+    TextField filter = node(robot, "row-filter", TextField.class);
+    TableId firing = new TableId("firing");
+    int count = bench.draft().rows().of(firing).count();
+    until(() -> grid.getItems().size() == count);
+    robot.interact(filter::requestFocus);
+    robot.write("2025 10");
+    until(() -> grid.getItems().size() < count);
+    int row = (Integer) grid.getItems().get(2);
+    robot.interact(
+        () -> {
+          grid.requestFocus();
+          grid.getSelectionModel().clearAndSelect(2);
+        });
+    robot.interact(() -> node(robot, "remove-rows", Button.class).fire());
+    until(() -> bench.draft().rows().of(firing).count() == count - 1);
+    robot.interact(bench::undo);
+    until(() -> bench.draft().rows().of(firing).count() == count);
+    assertThat(row).isNotEqualTo(2);
+    assertThat(filter.getText()).isEqualTo("2025 10");
+    robot.interact(filter::requestFocus);
+    robot.type(KeyCode.ESCAPE);
+    until(() -> grid.getItems().size() == count);
+  }
 }

@@ -2,13 +2,15 @@ package joiner.desktop.shape;
 
 import java.util.List;
 import java.util.Set;
-import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.ObservableList;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.TextCell;
@@ -25,6 +27,7 @@ public final class SampleGrid {
   private final Texts texts = Texts.beside(SampleGrid.class);
   private final TableView<Integer> grid = new TableView<>();
   private final CellEditor<Integer> editor = new CellEditor<>(grid);
+  private final TextField filter = new TextField();
 
   /** A grid of no table yet. */
   public SampleGrid(Workbench bench) {
@@ -33,6 +36,39 @@ public final class SampleGrid {
     grid.setMinHeight(120);
     grid.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     grid.setAccessibleText(texts.get("rows.title"));
+    grid.setSortPolicy(view -> sort());
+    model.placesProperty().subscribe(places -> grid.getItems().setAll(places));
+    filter.setId("row-filter");
+    filter.setPromptText(texts.get("rows.filter"));
+    filter.setAccessibleText(texts.get("rows.filter"));
+    filter.setPrefColumnCount(12);
+    filter.textProperty().subscribe(model::filter);
+    filter.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            filter.clear();
+            event.consume();
+          }
+        });
+  }
+
+  /** Where one types what rows are looked for; it goes with the rows. */
+  TextField filter() {
+    return filter;
+  }
+
+  /** By the headings that were clicked; the rows come in their order when it is worked out. */
+  private boolean sort() {
+    model.sort(
+        grid.getSortOrder().stream()
+            .map(
+                column ->
+                    new RowOrder.Sort(
+                        (FieldId) column.getUserData(),
+                        column.getSortType() == TableColumn.SortType.DESCENDING))
+            .toList());
+    return true;
   }
 
   /** The grid. */
@@ -46,7 +82,15 @@ public final class SampleGrid {
 
   /** Places of the rows chosen, from 0. */
   ObservableList<Integer> chosen() {
-    return grid.getSelectionModel().getSelectedIndices();
+    return grid.getSelectionModel().getSelectedItems();
+  }
+
+  /** Adds a row, which is in sight whatever was looked for. */
+  void add() {
+    filter.clear();
+    grid.getSortOrder().clear();
+    model.add();
+    reveal(model.count() - 1, List.of());
   }
 
   /** Removes the rows chosen, as one change. */
@@ -56,22 +100,28 @@ public final class SampleGrid {
 
   /** Shows the rows of a table. */
   public void show(Table table) {
-    SampleModel.News news = model.turnTo(table);
-    if (news == SampleModel.News.COLUMNS) {
+    boolean another = !model.isOf(table);
+    if (model.turnTo(table) == SampleModel.News.COLUMNS) {
       columns();
     }
-    if (news != SampleModel.News.CELLS || grid.getItems().size() != model.count()) {
-      grid.getItems().setAll(IntStream.range(0, model.count()).boxed().toList());
+    if (another) {
+      filter.clear();
     }
-    grid.setPlaceholder(
-        Parts.prose(texts.get(table.fields().isEmpty() ? "rows.fields" : "rows.type"), "muted"));
+    String none =
+        model.count() > 0 ? "rows.none" : table.fields().isEmpty() ? "rows.fields" : "rows.type";
+    grid.setPlaceholder(Parts.prose(texts.get(none), "muted"));
     grid.refresh();
   }
 
   /** Brings a row into sight, with the first of those fields, and selects it. */
   public void reveal(int row, List<FieldId> fields) {
-    grid.getSelectionModel().select(row);
-    grid.scrollTo(Math.max(0, row - 3));
+    if (!grid.getItems().contains(row)) {
+      filter.clear();
+      grid.getSortOrder().clear();
+    }
+    int place = grid.getItems().indexOf(row);
+    grid.getSelectionModel().clearAndSelect(place);
+    grid.scrollTo(Math.max(0, place - 3));
     for (int i = 0; i < model.fields().size(); i++) {
       if (fields.contains(model.fields().get(i).id())) {
         grid.scrollToColumnIndex(i + 1);
@@ -82,6 +132,7 @@ public final class SampleGrid {
 
   private void columns() {
     editor.forgetColumns();
+    grid.getSortOrder().clear();
     grid.getColumns().clear();
     var number = new TableColumn<Integer, String>(texts.get("row.number"));
     number.setPrefWidth(52);
@@ -93,7 +144,7 @@ public final class SampleGrid {
 
   private TableColumn<Integer, String> column(Field field) {
     var column = new TableColumn<Integer, String>(field.label());
-    column.setSortable(false);
+    column.setUserData(field.id());
     column.setReorderable(false);
     column.setPrefWidth(width(field));
     column.setCellValueFactory(
@@ -116,7 +167,8 @@ public final class SampleGrid {
 
   private void mark(TextCell<Integer> cell, Field field) {
     cell.getStyleClass().remove("bad");
-    if (model.isBad(cell.getIndex(), field.id())) {
+    Integer row = cell.getTableRow() == null ? null : cell.getTableRow().getItem();
+    if (row != null && model.isBad(row, field.id())) {
       cell.getStyleClass().add("bad");
     }
   }

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Command;
@@ -11,6 +13,7 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.model.Table;
 
@@ -20,7 +23,10 @@ public final class ShapeView implements StageView {
   private final Texts texts = Texts.beside(ShapeView.class);
   private final VBox main = new VBox();
   private final VBox headLine = new VBox();
-  private final VBox rowsLine = new VBox();
+  private final Label rowCount = Parts.label("", "muted");
+  private final Label judgement = Parts.label("", "muted");
+  private final Button addRow;
+  private final Node rowsLine;
   private final FieldGrid grid;
   private final SampleGrid samples;
   private final ShapeSheet sheet;
@@ -31,6 +37,9 @@ public final class ShapeView implements StageView {
     this.bench = bench;
     this.grid = new FieldGrid(bench, new FieldsModel(bench, texts), texts);
     this.samples = new SampleGrid(bench);
+    this.addRow = Parts.button(texts.get("rows.add"), samples::add);
+    this.rowsLine = rowsHead();
+    samples.model().placesProperty().subscribe(places -> showCount());
     this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
     main.getStyleClass().add("stage-area");
     bench.historyProperty().subscribe(value -> seen.changed());
@@ -63,6 +72,7 @@ public final class ShapeView implements StageView {
     if (!samples.chosen().isEmpty()) {
       commands.add(Command.of(texts.get("rows.remove"), samples::removeChosen));
     }
+    commands.add(Command.of(texts.get("rows.filter"), samples.filter()::requestFocus));
     return commands;
   }
 
@@ -78,7 +88,7 @@ public final class ShapeView implements StageView {
     grid.show(table);
     samples.show(table);
     headLine.getChildren().setAll(head(table));
-    rowsLine.getChildren().setAll(rowsHead(table));
+    showRowsHead(table);
     if (!main.getChildren().contains(grid.node())) {
       main.getChildren().setAll(headLine, grid.node(), grid.tools(), rowsLine, samples.node());
     }
@@ -104,32 +114,47 @@ public final class ShapeView implements StageView {
         Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted"));
   }
 
-  private Node judgement(int count, int bad) {
-    if (count == 0) {
-      return Parts.label("");
-    }
-    return switch (bench.verdict().state()) {
-      case CHECKING -> Parts.label(texts.get("rows.checking"), "muted");
-      case FAILED -> Parts.label(texts.get("rows.failed"), "brick");
-      case CURRENT -> Parts.label(texts.get("rows.bad", bad), bad > 0 ? "brick" : "muted");
-    };
+  private void showJudgement(int count, int bad) {
+    judgement.getStyleClass().removeAll("muted", "brick");
+    boolean wrong = bad > 0 || bench.verdict().state() == Verdict.State.FAILED;
+    judgement.getStyleClass().add(wrong ? "brick" : "muted");
+    judgement.setText(
+        count == 0
+            ? ""
+            : switch (bench.verdict().state()) {
+              case CHECKING -> texts.get("rows.checking");
+              case FAILED -> texts.get("rows.failed");
+              case CURRENT -> texts.get("rows.bad", bad);
+            });
   }
 
-  private Node rowsHead(Table table) {
-    int count = bench.draft().rows().of(table.id()).count();
-    var add = Parts.button(texts.get("rows.add"), samples.model()::add);
-    add.setDisable(table.fields().isEmpty());
+  /** One line for good: in its filter somebody may be typing. */
+  private Node rowsHead() {
     var remove = Parts.button(texts.get("rows.remove"), samples::removeChosen);
     remove.setId("remove-rows");
     remove.disableProperty().bind(Bindings.isEmpty(samples.chosen()));
-    int bad = samples.model().badCells();
     return Parts.row(
         10,
         Parts.label(texts.get("rows.title"), "strong"),
-        Parts.label(texts.get("rows.count", count), "muted"),
-        judgement(count, bad),
+        rowCount,
+        judgement,
         Parts.spring(),
+        samples.filter(),
         remove,
-        add);
+        addRow);
+  }
+
+  private void showRowsHead(Table table) {
+    int count = samples.model().count();
+    addRow.setDisable(table.fields().isEmpty());
+    showCount();
+    showJudgement(count, samples.model().badCells());
+  }
+
+  private void showCount() {
+    int count = samples.model().count();
+    int shown = samples.model().placesProperty().get().size();
+    rowCount.setText(
+        shown == count ? texts.get("rows.count", count) : texts.get("rows.some", shown, count));
   }
 }

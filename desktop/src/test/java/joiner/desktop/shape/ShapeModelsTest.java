@@ -3,7 +3,9 @@ package joiner.desktop.shape;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import joiner.Pottery;
@@ -209,6 +211,36 @@ class ShapeModelsTest {
       assertThat(again()).isEqualTo(SampleModel.News.ROWS);
       assertThat(model.cell(model.count() - 1, name.id())).isEmpty();
       assertThat(model.turnTo(test.table("firing"))).isEqualTo(SampleModel.News.COLUMNS);
+    }
+
+    @Test
+    void rowsAreLookedForAndOrderedAndStayWhereTheyAreWhileOneTypes() {
+      Field name = field("kiln", "name");
+      List<Integer> all = model.placesProperty().get();
+      assertThat(all).hasSize(model.count());
+      model.sort(List.of(new RowOrder.Sort(name.id(), true)));
+      test.window.until(() -> !model.placesProperty().get().equals(all));
+      List<Integer> sorted = model.placesProperty().get();
+      assertThat(sorted)
+          .containsExactlyInAnyOrderElementsOf(all)
+          .isSortedAccordingTo(
+              Comparator.comparing(
+                      (Integer row) -> model.cell(row, name.id()).toLowerCase(Locale.ROOT))
+                  .reversed());
+      model.type(sorted.getFirst(), name, "Aaa");
+      again();
+      assertThat(model.placesProperty().get()).isEqualTo(sorted);
+      model.sort(List.of());
+      assertThat(model.placesProperty().get()).isEqualTo(all);
+      model.filter("aaa");
+      test.window.until(() -> model.placesProperty().get().size() == 1);
+      assertThat(model.placesProperty().get()).containsExactly(sorted.getFirst());
+      model.remove(Set.of(sorted.getFirst()));
+      again();
+      test.window.until(() -> model.placesProperty().get().isEmpty());
+      model.turnTo(test.table("firing"));
+      assertThat(model.isOrdered()).as("another table is shown whole").isFalse();
+      assertThat(model.placesProperty().get()).hasSize(model.count());
     }
 
     @Test

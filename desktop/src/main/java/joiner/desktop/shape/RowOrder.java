@@ -1,0 +1,153 @@
+package joiner.desktop.shape;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
+import joiner.expression.Value;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.rows.ReadValue;
+import joiner.rows.Rows;
+import joiner.rows.ValueReader;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Which rows are shown, and in which order.
+ *
+ * @param words each of them stands in some cell of a row that is shown, in whatever case
+ * @param sorts what rows are ordered by, the first first; rows that are alike stand as they were
+ *     entered
+ */
+record RowOrder(List<String> words, List<Sort> sorts) {
+  /** All rows, as they were entered. */
+  static final RowOrder AS_ENTERED = new RowOrder(List.of(), List.of());
+
+  /** By the values of a field; what is no value of its type and then what is empty comes last. */
+  record Sort(FieldId field, boolean descending) {}
+
+  /** How often it is asked whether to go on. */
+  private static final int STRETCH = 2_000;
+
+  RowOrder {
+    words = List.copyOf(words);
+    sorts = List.copyOf(sorts);
+  }
+
+  /** The same for rows that hold the words of a text. */
+  RowOrder withFilter(String text) {
+    List<String> split =
+        Arrays.stream(text.strip().split("\\s+"))
+            .filter(w -> !w.isEmpty())
+            .map(RowOrder::folded)
+            .toList();
+    return new RowOrder(split, sorts);
+  }
+
+  RowOrder withSorts(List<Sort> others) {
+    return new RowOrder(words, others);
+  }
+
+  /**
+   * Places of the rows that are shown, from 0, in their order; linear in cells, and in rows times
+   * their logarithm where they are sorted. None where it is not to go on.
+   */
+  List<Integer> of(Rows rows, List<Field> fields, BooleanSupplier goesOn) {
+    var places = new ArrayList<Integer>();
+    for (int row = 0; row < rows.count(); row++) {
+      if (row % STRETCH == 0 && !goesOn.getAsBoolean()) {
+        return List.of();
+      }
+      if (holds(rows, fields, row)) {
+        places.add(row);
+      }
+    }
+    for (Sort sort : sorts.reversed()) {
+      Optional<Field> field = fields.stream().filter(f -> f.id().equals(sort.field)).findFirst();
+      if (field.isPresent() && goesOn.getAsBoolean()) {
+        places.sort(comparing(keys(rows, field.get()), sort.descending));
+      }
+    }
+    return places;
+  }
+
+  private boolean holds(Rows rows, List<Field> fields, int row) {
+    for (String word : words) {
+      if (fields.stream()
+          .noneMatch(
+              f -> rows.cell(row, f.id()).filter(t -> folded(t).contains(word)).isPresent())) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static String folded(String text) {
+    return text.toLowerCase(Locale.ROOT);
+  }
+
+  /**
+   * What a cell is ordered by.
+   *
+   * @param group 0 for values, 1 for what is none, 2 for nothing
+   */
+  private record Key(int group, Comparable<?> value) {}
+
+  private static Key[] keys(Rows rows, Field field) {
+    return IntStream.range(0, rows.count())
+        .mapToObj(row -> key(rows.cell(row, field.id()).orElse(null), field.type()))
+        .toArray(Key[]::new);
+  }
+
+  private static Key key(@Nullable String text, FieldType type) {
+    if (text == null) {
+      return new Key(2, "");
+    }
+    if (type instanceof FieldType.Choice choice) {
+      int place = choice.values().indexOf(text);
+      return place < 0 ? new Key(1, text) : new Key(0, place);
+    }
+    return ValueReader.read(text, type) instanceof ReadValue.Fits fits
+        ? new Key(0, comparable(fits.value()))
+        : new Key(1, text);
+  }
+
+  private static Comparable<?> comparable(Value value) {
+    return switch (value) {
+      case Value.Text v -> folded(v.text());
+      case Value.Num v -> v.number();
+      case Value.Bool v -> v.truth();
+      case Value.Date v -> v.date();
+      case Value.Time v -> v.time();
+      case Value.DateTime v -> v.at();
+      case Value.Zoned v -> v.at().toInstant();
+      case Value.Interval v -> BigDecimal.ZERO; // No field holds one.
+      case Value.Null v -> "";
+    };
+  }
+
+  /** Only values turn round; what is none stays last. */
+  private static Comparator<Integer> comparing(Key[] keys, boolean descending) {
+    return (left, right) -> {
+      Key one = keys[left];
+      Key other = keys[right];
+      if (one.group != other.group) {
+        return Integer.compare(one.group, other.group);
+      }
+      int order = compare(one.value, other.value);
+      return descending && one.group == 0 ? -order : order;
+    };
+  }
+
+  /** Both are of one type, for they are of one group of one field. */
+  @SuppressWarnings("unchecked")
+  private static <T extends Comparable<T>> int compare(Comparable<?> left, Comparable<?> right) {
+    return ((T) left).compareTo((T) right);
+  }
+}
