@@ -23,6 +23,7 @@ import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.Counts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -79,18 +80,19 @@ final class AuditCommand implements Callable<Integer> {
     if (json) {
       JsonOut.print(document(design, report), out);
     } else {
-      report
-          .violations()
-          .forEach(
-              v ->
-                  out.println(
-                      design.table(v.table()).name() + "  " + v.kind().id() + "  " + v.message()));
-      report
-          .hints()
-          .forEach(h -> out.println(design.table(h.table()).name() + "  look  " + h.message()));
+      if (data.isEmpty()) { // Of files it was told as soon as it was known.
+        report.tables().forEach(table -> print(design, table, out));
+      }
       out.println(report.total() + " offending rows in " + report.rows() + " rows");
     }
     return report.total() > 0 ? ExitCode.ERRORS : ExitCode.FINE;
+  }
+
+  private static void print(Design design, TableAudit audit, PrintWriter out) {
+    String table = design.table(audit.table()).name();
+    audit.violations().forEach(v -> out.println(table + "  " + v.kind().id() + "  " + v.message()));
+    audit.hints().forEach(hint -> out.println(table + "  look  " + hint.message()));
+    out.flush();
   }
 
   private record Audited(Design design, AuditReport report) {}
@@ -120,14 +122,24 @@ final class AuditCommand implements Callable<Integer> {
             beside.rows(),
             Clock.systemDefaultZone(),
             Math.min(KEYS_IN_MEMORY, Runtime.getRuntime().maxMemory() / 2),
-            (table, rows) -> {
-              long now = System.nanoTime();
-              if (now - told.get() > TELL_NANOS) {
-                told.set(now);
-                err.println("… " + of.table(table).name() + ", row " + Counts.of(rows));
-                err.flush();
+            new Audit.Watch() {
+              @Override
+              public boolean goesOn(TableId table, long rows) {
+                long now = System.nanoTime();
+                if (now - told.get() > TELL_NANOS) {
+                  told.set(now);
+                  err.println("… " + of.table(table).name() + ", row " + Counts.of(rows));
+                  err.flush();
+                }
+                return true;
               }
-              return true;
+
+              @Override
+              public void found(TableAudit table) {
+                if (!json) {
+                  print(of, table, spec.commandLine().getOut());
+                }
+              }
             });
     DesignArgument.note(beside.notices(), err);
     return new Audited(of, report);

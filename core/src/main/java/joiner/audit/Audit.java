@@ -4,10 +4,8 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -16,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
@@ -60,6 +59,11 @@ public final class Audit {
   private final Map<TableId, List<Part>> parts = new HashMap<>();
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
+
+  /** What was found in tables that are through, and who hears of it first. */
+  private final Map<TableId, TableAudit> through = new HashMap<>();
+
+  private Optional<Consumer<TableAudit>> teller = Optional.empty();
 
   /** Which constraint of a table something is known about. */
   private record Which(TableId table, String sort, Object what) {}
@@ -127,8 +131,10 @@ public final class Audit {
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
     Draft read = draft.withRows(readByOthers(draft, sources));
+    var audit = new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory));
+    audit.teller = Optional.of(watch::found);
     try {
-      return new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
+      return audit.run();
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
@@ -174,6 +180,9 @@ public final class Audit {
      * @return whether it is to go on
      */
     boolean goesOn(TableId table, long rows);
+
+    /** Told what was found in a table as soon as its rows and those of its parents went by. */
+    default void found(TableAudit table) {}
   }
 
   private AuditReport run() {
@@ -191,39 +200,16 @@ public final class Audit {
   /** Lets all rows go by that there is something to look at for; false if it was ended before. */
   private boolean goThrough() {
     try {
-      for (Table table : parentsFirst()) {
+      for (Table table : new ParentsFirst(design, byChild).tables()) {
         passes.put(table.id(), pass(table));
       }
-      passes.forEach(this::go);
+      for (Map.Entry<TableId, TablePass> pass : passes.entrySet()) {
+        go(pass.getKey(), pass.getValue());
+        teller.ifPresent(hears -> tell(pass.getKey(), hears));
+      }
       return true;
     } catch (CancellationException stopped) {
       return false;
-    }
-  }
-
-  /** Tables before those that refer to them, as far as there is such an order. */
-  private List<Table> parentsFirst() {
-    Map<TableId, Table> ordered = new LinkedHashMap<>();
-    var begun = new HashSet<TableId>();
-    design.tables().forEach(table -> order(table, begun, ordered));
-    return List.copyOf(ordered.values());
-  }
-
-  private void order(Table first, Set<TableId> begun, Map<TableId, Table> ordered) {
-    var open = new ArrayDeque<Table>();
-    open.push(first);
-    while (!open.isEmpty()) {
-      Table table = open.peek();
-      if (begun.add(table.id())) {
-        for (Relationship r : byChild.getOrDefault(table.id(), List.of())) {
-          if (!begun.contains(r.parent())) {
-            open.push(design.table(r.parent()));
-          }
-        }
-      } else {
-        open.pop();
-        ordered.putIfAbsent(table.id(), table);
-      }
     }
   }
 
@@ -385,20 +371,35 @@ public final class Audit {
     pass.end();
   }
 
-  /** Of an audit that was ended, what is told for sure: tables whose rows and parents went by. */
-  private AuditReport report(boolean whole) {
-    var tables = new ArrayList<TableAudit>();
-    for (Table table : design.tables()) {
-      boolean told =
-          whole
-              || (rows.wentBy(table.id())
-                  && byChild.getOrDefault(table.id(), List.of()).stream()
-                      .allMatch(r -> rows.wentBy(r.parent())));
-      if (told && parts.containsKey(table.id())) {
-        tables.add(report(table));
+  /** Tells of tables of which all is known now that one more went by: itself and its children. */
+  private void tell(TableId wentBy, Consumer<TableAudit> hears) {
+    var now = new LinkedHashSet<TableId>(List.of(wentBy));
+    byParent.getOrDefault(wentBy, List.of()).forEach(r -> now.add(r.child()));
+    for (TableId id : now) {
+      if (isThrough(design.table(id)) && !through.containsKey(id)) {
+        hears.accept(through(design.table(id)));
       }
     }
-    return new AuditReport(tables);
+  }
+
+  private boolean isThrough(Table table) {
+    return rows.wentBy(table.id())
+        && parts.containsKey(table.id())
+        && byChild.getOrDefault(table.id(), List.of()).stream()
+            .allMatch(r -> rows.wentBy(r.parent()));
+  }
+
+  private TableAudit through(Table table) {
+    return through.computeIfAbsent(table.id(), id -> report(table));
+  }
+
+  /** Of an audit that was ended, what is told for sure: tables whose rows and parents went by. */
+  private AuditReport report(boolean whole) {
+    return new AuditReport(
+        design.tables().stream()
+            .filter(table -> whole || isThrough(table))
+            .map(this::through)
+            .toList());
   }
 
   private TableAudit report(Table table) {

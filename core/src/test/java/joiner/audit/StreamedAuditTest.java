@@ -12,6 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import joiner.Pottery;
+import joiner.RandomDesigns;
+import joiner.Tries;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
@@ -64,6 +66,63 @@ class StreamedAuditTest {
     AuditReport expected = PlainAudit.of(ruled, Pottery.CLOCK);
     assertThat(expected.total()).isPositive();
     assertThat(streamed(ruled, sources(ruled))).isEqualTo(expected);
+  }
+
+  /** Generated designs, circles among them: each table is told once, and as in the report. */
+  @Test
+  void whatIsFoundInATableIsToldOnceAndAsSoonAsItIsKnown() throws Exception {
+    for (long seed : Tries.of(60).toArray()) {
+      Draft draft = RandomDesigns.draft(seed);
+      var told = new ArrayList<TableAudit>();
+      AuditReport report = Audit.of(draft, sources(draft), Pottery.CLOCK, 1 << 24, into(told));
+      assertThat(told)
+          .as("seed " + seed)
+          .containsExactlyInAnyOrderElementsOf(report.tables())
+          .doesNotHaveDuplicates();
+    }
+    Draft broken = Pottery.broken();
+    var told = new ArrayList<TableAudit>();
+    var atTheEnd = new ArrayList<List<TableAudit>>();
+    Map<TableId, RowSource> rows = sources(broken);
+    RowSource last = rows.get(new TableId("piece_glaze"));
+    rows.put(
+        new TableId("piece_glaze"),
+        new RowSource() {
+          @Override
+          public List<String> headers() {
+            return last.headers();
+          }
+
+          @Override
+          public OptionalLong count() {
+            return last.count();
+          }
+
+          @Override
+          public void scan(TableSink sink) throws IOException {
+            atTheEnd.add(List.copyOf(told));
+            last.scan(sink);
+          }
+        });
+    Audit.of(broken, rows, Pottery.CLOCK, 1 << 24, into(told));
+    assertThat(atTheEnd.getFirst())
+        .as("before the rows of the last table go by")
+        .extracting(TableAudit::table)
+        .contains(FIRING, new TableId("member"));
+  }
+
+  private static Audit.Watch into(List<TableAudit> told) {
+    return new Audit.Watch() {
+      @Override
+      public boolean goesOn(TableId table, long rows) {
+        return true;
+      }
+
+      @Override
+      public void found(TableAudit table) {
+        told.add(table);
+      }
+    };
   }
 
   @Test
