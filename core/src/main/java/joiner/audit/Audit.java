@@ -205,7 +205,7 @@ public final class Audit {
       }
       for (Map.Entry<TableId, TablePass> pass : passes.entrySet()) {
         go(pass.getKey(), pass.getValue());
-        teller.ifPresent(hears -> tell(pass.getKey(), hears));
+        tell(pass.getKey());
       }
       return true;
     } catch (CancellationException stopped) {
@@ -372,12 +372,15 @@ public final class Audit {
   }
 
   /** Tells of tables of which all is known now that one more went by: itself and its children. */
-  private void tell(TableId wentBy, Consumer<TableAudit> hears) {
+  private void tell(TableId wentBy) {
+    if (teller.isEmpty()) {
+      return; // Nobody waits for it.
+    }
     var now = new LinkedHashSet<TableId>(List.of(wentBy));
     byParent.getOrDefault(wentBy, List.of()).forEach(r -> now.add(r.child()));
     for (TableId id : now) {
-      if (isThrough(design.table(id)) && !through.containsKey(id)) {
-        hears.accept(through(design.table(id)));
+      if (isThrough(design.table(id))) {
+        through(design.table(id));
       }
     }
   }
@@ -389,8 +392,16 @@ public final class Audit {
             .allMatch(r -> rows.wentBy(r.parent()));
   }
 
+  /** What was found in a table, told once. */
   private TableAudit through(Table table) {
-    return through.computeIfAbsent(table.id(), id -> report(table));
+    TableAudit known = through.get(table.id());
+    if (known == null) {
+      TableAudit found = report(table);
+      through.put(table.id(), found);
+      teller.ifPresent(hears -> hears.accept(found));
+      return found;
+    }
+    return known;
   }
 
   /** Of an audit that was ended, what is told for sure: tables whose rows and parents went by. */
