@@ -217,7 +217,7 @@ class WindowTest {
     until(
         () ->
             bench.notices().shown().stream()
-                .anyMatch(n -> n.text().contains("Line 2, not understood: CREATE VIEW")));
+                .anyMatch(n -> n.text().contains("Line 2, not taken along: CREATE VIEW")));
     robot.interact(bench::undo);
     assertThat(bench.design().tableNamed("tool")).isEmpty();
     Path none = folder.resolve("none.sql");
