@@ -44,7 +44,7 @@ final class LiveTarget implements AutoCloseable, Answers {
                     "“"
                         + Target.shown(url)
                         + "” is no target Joiner knows; a URL begins with "
-                        + Dialects.ALL.stream()
+                        + Dialects.reached()
                             .map(Dialect::jdbcPrefix)
                             .collect(Collectors.joining(", "))
                         + "."));

@@ -15,6 +15,7 @@ import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Statement;
 import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 
@@ -44,6 +45,12 @@ public record Shipment(int statements, Verification verification) {
   public static Shipment ship(Draft draft, Target target, RowsChoice rows, Progress progress)
       throws TargetRefusedException {
     Dialect dialect = LiveTarget.dialectOf(target.url());
+    if (Dialects.ASKED_ONLY.contains(dialect)) {
+      throw new TargetRefusedException(
+          dialect.engine()
+              + " keeps no keys and no rules, so nothing is shipped to it; an audit asks it what its"
+              + " rows hold.");
+    }
     SchemaScript script = SchemaScript.toSend(draft, dialect, rows);
     try (LiveTarget live = LiveTarget.connect(target)) {
       refuseTheSame(live, script);

@@ -4,13 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import joiner.Pottery;
+import joiner.SpoiltRows;
 import joiner.Tries;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
@@ -18,75 +15,14 @@ import joiner.audit.TableAudit;
 import joiner.ddl.RowsChoice;
 import joiner.meaning.Draft;
 import joiner.model.Design;
-import joiner.model.Field;
-import joiner.model.FieldType;
 import joiner.model.Rule;
-import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.ReadValue;
-import joiner.rows.Rows;
-import joiner.rows.SampleRows;
-import joiner.rows.ValueReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A database counts what the audit of the same rows finds. */
 class LiveAuditTest {
   @TempDir private static Path folder;
-
-  /** The design with nothing that would keep bad rows out. */
-  private static Design open(Design design) {
-    List<Table> tables =
-        design.tables().stream()
-            .map(
-                t ->
-                    t.withFields(t.fields().stream().map(LiveAuditTest::open).toList())
-                        .withPrimaryKey(List.of())
-                        .withUniqueKeys(List.of())
-                        .withIndexes(List.of())
-                        .withRules(List.of())
-                        .withRowLabel(Optional.empty())
-                        .withKind(new joiner.model.TableKind.Plain()))
-            .toList();
-    return Design.of(
-        design.name(), design.title(), "", List.of(), tables, List.of(), design.extras());
-  }
-
-  private static Field open(Field field) {
-    FieldType type =
-        switch (field.type()) {
-          case FieldType.Counter t -> new FieldType.WholeNumber(t.width());
-          case FieldType.Sized t -> new FieldType.Text(200);
-          case FieldType.Choice t -> new FieldType.Text(200);
-          default -> field.type();
-        };
-    return Field.of(field.name(), field.label(), type).withId(field.id());
-  }
-
-  /** The rows without what no column of their types can hold, some of them spoilt. */
-  private static Draft spoilt(Draft draft, Random random) {
-    Map<TableId, Rows> rows = new HashMap<>();
-    for (Table table : draft.design().tables()) {
-      var all = new ArrayList<List<Optional<String>>>();
-      Rows given = draft.rows().of(table.id());
-      for (int row = 0; row < given.count(); row++) {
-        var cells = new ArrayList<Optional<String>>();
-        for (Field field : table.fields()) {
-          int from = random.nextInt(12) == 0 ? random.nextInt(given.count()) : row;
-          Optional<String> cell = given.cell(from, field.id());
-          boolean gone = random.nextInt(60) == 0;
-          cells.add(cell.filter(text -> !gone && fits(text, field)));
-        }
-        all.add(cells);
-      }
-      rows.put(table.id(), Rows.of(table.fieldIds(), all));
-    }
-    return draft.withRows(new SampleRows(rows));
-  }
-
-  private static boolean fits(String text, Field field) {
-    return ValueReader.read(text, field.type()) instanceof ReadValue.Fits;
-  }
 
   private static List<String> counts(AuditReport report) {
     return report
@@ -104,8 +40,8 @@ class LiveAuditTest {
   @Test
   void everyEngineCountsWhatTheAuditFinds() throws Exception {
     for (long seed : Tries.of(2).toArray()) {
-      Draft draft = spoilt(Pottery.broken(), new Random(seed));
-      Draft open = new Draft(open(draft.design()), draft.rows());
+      Draft draft = SpoiltRows.in(Pottery.broken(), new Random(seed));
+      Draft open = new Draft(SpoiltRows.open(draft.design()), draft.rows());
       AuditReport expected = Audit.of(draft, Pottery.CLOCK);
       assertThat(expected.total()).isPositive();
       for (String url : Databases.fresh(folder)) {

@@ -1,0 +1,78 @@
+package joiner;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import joiner.meaning.Draft;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.rows.ReadValue;
+import joiner.rows.Rows;
+import joiner.rows.SampleRows;
+import joiner.rows.ValueReader;
+
+/** Rows that break their design in many places, and a design that keeps none of them out. */
+public final class SpoiltRows {
+  private SpoiltRows() {}
+
+  /** The design with nothing that would keep bad rows out. */
+  public static Design open(Design design) {
+    List<Table> tables =
+        design.tables().stream()
+            .map(
+                t ->
+                    t.withFields(t.fields().stream().map(SpoiltRows::open).toList())
+                        .withPrimaryKey(List.of())
+                        .withUniqueKeys(List.of())
+                        .withIndexes(List.of())
+                        .withRules(List.of())
+                        .withRowLabel(Optional.empty())
+                        .withKind(new TableKind.Plain()))
+            .toList();
+    return Design.of(
+        design.name(), design.title(), "", List.of(), tables, List.of(), design.extras());
+  }
+
+  private static Field open(Field field) {
+    FieldType type =
+        switch (field.type()) {
+          case FieldType.Counter t -> new FieldType.WholeNumber(t.width());
+          case FieldType.Sized t -> new FieldType.Text(200);
+          case FieldType.Choice t -> new FieldType.Text(200);
+          default -> field.type();
+        };
+    return Field.of(field.name(), field.label(), type).withId(field.id());
+  }
+
+  /** The rows without what no column of their types can hold, some of them spoilt. */
+  public static Draft in(Draft draft, Random random) {
+    Map<TableId, Rows> rows = new HashMap<>();
+    for (Table table : draft.design().tables()) {
+      var all = new ArrayList<List<Optional<String>>>();
+      Rows given = draft.rows().of(table.id());
+      for (int row = 0; row < given.count(); row++) {
+        var cells = new ArrayList<Optional<String>>();
+        for (Field field : table.fields()) {
+          int from = random.nextInt(12) == 0 ? random.nextInt(given.count()) : row;
+          Optional<String> cell = given.cell(from, field.id());
+          boolean gone = random.nextInt(60) == 0;
+          cells.add(cell.filter(text -> !gone && fits(text, field)));
+        }
+        all.add(cells);
+      }
+      rows.put(table.id(), Rows.of(table.fieldIds(), all));
+    }
+    return draft.withRows(new SampleRows(rows));
+  }
+
+  private static boolean fits(String text, Field field) {
+    return ValueReader.read(text, field.type()) instanceof ReadValue.Fits;
+  }
+}
