@@ -235,7 +235,7 @@ class WindowTest {
     go(robot, Stage.SHAPE);
     var kiln = new TableId("kiln");
     TableView<?> rows = node(robot, "sample-grid", TableView.class);
-    assertThat(robot.lookup("#remove-rows").queryButton().isDisabled()).isTrue();
+    assertThat(robot.lookup("#remove-rows").queryButton().isVisible()).isFalse();
     robot.interact(() -> rows.getSelectionModel().selectIndices(0, 2));
     robot.interact(() -> robot.lookup("#remove-rows").queryButton().fire());
     assertThat(bench.draft().rows().of(kiln).count()).isEqualTo(2);
@@ -575,6 +575,11 @@ class WindowTest {
     robot.interact(bench::undo);
     until(() -> bench.draft().rows().of(firing).count() == count);
     assertThat(row).isNotEqualTo(2);
+    robot.interact(() -> grid.getSelectionModel().clearAndSelect(0));
+    Node add = grid.getScene().lookup("#add-row");
+    assertThat(add.localToScene(add.getBoundsInLocal()).getMaxX())
+        .as("nothing is pushed out of the stage")
+        .isLessThan(robot.lookup(".side-sheet").<Node>query().localToScene(0, 0).getX());
     assertThat(filter.getText()).isEqualTo("2025 10");
     robot.interact(filter::requestFocus);
     robot.type(KeyCode.ESCAPE);

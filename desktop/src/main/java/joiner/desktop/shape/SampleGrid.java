@@ -42,6 +42,7 @@ public final class SampleGrid {
     filter.setPromptText(texts.get("rows.filter"));
     filter.setAccessibleText(texts.get("rows.filter"));
     filter.setPrefColumnCount(12);
+    filter.setMinWidth(96);
     filter.textProperty().subscribe(model::filter);
     filter.addEventFilter(
         KeyEvent.KEY_PRESSED,

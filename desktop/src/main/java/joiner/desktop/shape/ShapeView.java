@@ -23,8 +23,8 @@ public final class ShapeView implements StageView {
   private final Texts texts = Texts.beside(ShapeView.class);
   private final VBox main = new VBox();
   private final VBox headLine = new VBox();
-  private final Label rowCount = Parts.label("", "muted");
-  private final Label judgement = Parts.label("", "muted");
+  private final Label rowCount = Parts.shortened("", "muted");
+  private final Label judgement = Parts.shortened("", "muted");
   private final Button addRow;
   private final Node rowsLine;
   private final FieldGrid grid;
@@ -38,6 +38,7 @@ public final class ShapeView implements StageView {
     this.grid = new FieldGrid(bench, new FieldsModel(bench, texts), texts);
     this.samples = new SampleGrid(bench);
     this.addRow = Parts.button(texts.get("rows.add"), samples::add);
+    addRow.setId("add-row");
     this.rowsLine = rowsHead();
     samples.model().placesProperty().subscribe(places -> showCount());
     this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
@@ -132,10 +133,11 @@ public final class ShapeView implements StageView {
   private Node rowsHead() {
     var remove = Parts.button(texts.get("rows.remove"), samples::removeChosen);
     remove.setId("remove-rows");
-    remove.disableProperty().bind(Bindings.isEmpty(samples.chosen()));
+    remove.visibleProperty().bind(Bindings.isNotEmpty(samples.chosen()));
+    remove.managedProperty().bind(remove.visibleProperty());
     return Parts.row(
         10,
-        Parts.label(texts.get("rows.title"), "strong"),
+        Parts.shortened(texts.get("rows.title"), "strong"),
         rowCount,
         judgement,
         Parts.spring(),
