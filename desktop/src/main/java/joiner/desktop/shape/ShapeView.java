@@ -23,7 +23,7 @@ public final class ShapeView implements StageView {
   private final Texts texts = Texts.beside(ShapeView.class);
   private final VBox main = new VBox();
   private final VBox headLine = new VBox();
-  private final Label rowCount = Parts.shortened("", "muted");
+  private final Label rowCount = Parts.label("", "strong");
   private final Label judgement = Parts.shortened("", "muted");
   private final Button addRow;
   private final Node rowsLine;
@@ -131,19 +131,12 @@ public final class ShapeView implements StageView {
 
   /** One line for good: in its filter somebody may be typing. */
   private Node rowsHead() {
-    var remove = Parts.button(texts.get("rows.remove"), samples::removeChosen);
+    var remove = Parts.button(texts.get("rows.remove.short"), samples::removeChosen);
+    remove.setAccessibleText(texts.get("rows.remove"));
     remove.setId("remove-rows");
     remove.visibleProperty().bind(Bindings.isNotEmpty(samples.chosen()));
     remove.managedProperty().bind(remove.visibleProperty());
-    return Parts.row(
-        10,
-        Parts.shortened(texts.get("rows.title"), "strong"),
-        rowCount,
-        judgement,
-        Parts.spring(),
-        samples.filter(),
-        remove,
-        addRow);
+    return Parts.row(10, rowCount, judgement, Parts.spring(), samples.filter(), remove, addRow);
   }
 
   private void showRowsHead(Table table) {
