@@ -183,7 +183,7 @@ public final class Auditing {
   }
 
   /** The most memory this process ever had; 0 where the system does not tell. */
-  private static long peakMegabytes() throws IOException {
+  static long peakMegabytes() throws IOException {
     Path status = Path.of("/proc/self/status");
     if (!Files.exists(status)) {
       return 0;

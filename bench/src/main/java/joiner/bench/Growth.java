@@ -12,7 +12,8 @@ import java.util.Map;
 
 /**
  * Draws how time and memory grow with rows, both axes by powers of ten: lines of {@code label rows
- * seconds megabytes} come in, an SVG picture goes out.
+ * seconds megabytes} come in, an SVG picture goes out. A label is {@code deed by whom}; what is not
+ * by Joiner is dashed.
  */
 public final class Growth {
   private static final int SIDE = 300;
@@ -56,16 +57,22 @@ public final class Growth {
     axes(svg, 0, "seconds", -2, 2);
     axes(svg, SIDE + GAP, "megabytes", 1, 4);
     int i = 0;
+    var deeds = new ArrayList<String>();
     for (Map.Entry<String, List<Point>> line : lines.entrySet()) {
-      String ink = INKS.get(i % INKS.size());
+      String[] label = line.getKey().split(" by ");
+      if (!deeds.contains(label[0])) {
+        deeds.add(label[0]);
+      }
+      String ink = INKS.get(deeds.indexOf(label[0]) % INKS.size());
+      boolean dashed = !label[label.length - 1].equals("Joiner");
       var seconds = new StringBuilder();
       var megabytes = new StringBuilder();
       for (Point point : line.getValue()) {
         seconds.append(at(0, point.rows, point.seconds, -2, 2));
         megabytes.append(at(SIDE + GAP, point.rows, point.megabytes, 1, 4));
       }
-      polyline(svg, seconds, ink);
-      polyline(svg, megabytes, ink);
+      polyline(svg, seconds, ink, dashed);
+      polyline(svg, megabytes, ink, dashed);
       text(svg, LEFT + 18, TOP + SIDE + 52 + 18 * i, "start", line.getKey());
       svg.append(
           String.format(
@@ -134,9 +141,11 @@ public final class Growth {
         Locale.ROOT, "%.1f,%.1f ", LEFT + x + SIDE * right, TOP + SIDE - SIDE * up);
   }
 
-  private static void polyline(StringBuilder svg, StringBuilder points, String ink) {
+  private static void polyline(
+      StringBuilder svg, StringBuilder points, String ink, boolean dashed) {
     svg.append("<polyline fill=\"none\" stroke-width=\"2\" stroke=\"")
         .append(ink)
+        .append(dashed ? "\" stroke-dasharray=\"5 4" : "")
         .append("\" points=\"")
         .append(points.toString().strip())
         .append("\"/>\n");

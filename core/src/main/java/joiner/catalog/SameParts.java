@@ -1,9 +1,7 @@
 package joiner.catalog;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.UnaryOperator;
 
 /**
@@ -16,25 +14,6 @@ public record SameParts(Map<String, String> tables, Map<String, Map<String, Stri
   public SameParts {
     tables = Map.copyOf(tables);
     columns = Map.copyOf(columns);
-  }
-
-  /** Those of equal names. */
-  public static SameParts byName(Catalog before, Catalog after) {
-    Map<String, String> tables = new HashMap<>();
-    Map<String, Map<String, String>> columns = new HashMap<>();
-    for (CatalogTable table : before.tables()) {
-      Optional<CatalogTable> same = after.find(table.name());
-      if (same.isPresent()) {
-        Map<String, String> own = new HashMap<>();
-        table.columns().stream()
-            .map(Column::name)
-            .filter(name -> same.get().column(name).isPresent())
-            .forEach(name -> own.put(name, name));
-        tables.put(table.name(), table.name());
-        columns.put(table.name(), own);
-      }
-    }
-    return new SameParts(tables, columns);
   }
 
   /** What becomes of the columns of a table, by their names before. */

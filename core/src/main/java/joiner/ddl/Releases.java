@@ -6,8 +6,8 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
@@ -76,7 +76,7 @@ final class Releases {
 
   /** Parts after that are new or whose forerunner has let go. */
   private static <T> Set<T> again(
-      TableChange change, java.util.function.Function<CatalogTable, List<T>> parts, Set<T> letGo) {
+      TableChange change, Function<CatalogTable, List<T>> parts, Set<T> letGo) {
     Set<T> all = new LinkedHashSet<>(change.come(parts));
     List<T> before = parts.apply(change.before());
     for (int i = 0; i < before.size(); i++) {
@@ -158,7 +158,7 @@ final class Releases {
         table.foreignKeys().stream()
             .filter(key -> whole || released.get(table.name()).references.contains(key))
             .flatMap(key -> alter.dropReference(table.name(), key).stream())
-            .forEach(sql -> statements.add(sql));
+            .forEach(statements::add);
       }
     }
     for (TableChange change : plan.inPlace()) {
@@ -177,10 +177,10 @@ final class Releases {
 
   private void drop(CatalogTable table, Key key) {
     boolean primary = table.primaryKey().filter(key::equals).isPresent();
-    Optional<String> sql =
-        !primary && new Definitions(dialect, table).isIndex(key)
-            ? Optional.of(alter.dropIndex(table.name(), key.name()))
-            : alter.dropKey(table.name(), key, primary);
-    sql.ifPresent(statement -> statements.add(statement));
+    boolean index = !primary && new Definitions(dialect, table).isIndex(key);
+    statements.add(
+        index
+            ? alter.dropIndex(table.name(), key.name())
+            : alter.dropKey(table.name(), key, primary));
   }
 }

@@ -153,8 +153,8 @@ public class Alter {
   }
 
   /** Takes a key away. */
-  public Optional<String> dropKey(String table, Key key, boolean primary) {
-    return Optional.of(dropConstraint(table, key.name()));
+  public String dropKey(String table, Key key, boolean primary) {
+    return dropConstraint(table, key.name());
   }
 
   /** Takes a check away. */

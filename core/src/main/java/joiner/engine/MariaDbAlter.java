@@ -64,8 +64,8 @@ final class MariaDbAlter extends Alter {
   }
 
   @Override
-  public Optional<String> dropKey(String table, Key key, boolean primary) {
-    return Optional.of(primary ? table(table) + "DROP PRIMARY KEY" : dropIndex(table, key.name()));
+  public String dropKey(String table, Key key, boolean primary) {
+    return primary ? table(table) + "DROP PRIMARY KEY" : dropIndex(table, key.name());
   }
 
   @Override

@@ -1,7 +1,6 @@
 package joiner.engine;
 
 import java.util.List;
-import java.util.Optional;
 import joiner.catalog.Key;
 
 /** How PostgreSQL changes tables. */
@@ -22,8 +21,8 @@ final class PostgreSqlAlter extends Alter {
 
   /** Of keys of the same columns that are made with their table, it keeps one. */
   @Override
-  public Optional<String> dropKey(String table, Key key, boolean primary) {
-    return Optional.of(table(table) + "DROP CONSTRAINT IF EXISTS " + name(key.name()));
+  public String dropKey(String table, Key key, boolean primary) {
+    return table(table) + "DROP CONSTRAINT IF EXISTS " + name(key.name());
   }
 
   @Override
