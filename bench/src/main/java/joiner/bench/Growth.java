@@ -74,13 +74,12 @@ public final class Growth {
       polyline(svg, seconds, ink, dashed);
       polyline(svg, megabytes, ink, dashed);
       text(svg, LEFT + 18, TOP + SIDE + 52 + 18 * i, "start", line.getKey());
-      svg.append(
-          String.format(
-              Locale.ROOT,
-              "<rect x=\"%d\" y=\"%d\" width=\"12\" height=\"4\" fill=\"%s\"/>%n",
-              LEFT,
-              TOP + SIDE + 46 + 18 * i,
-              ink));
+      int y = TOP + SIDE + 48 + 18 * i;
+      polyline(
+          svg,
+          new StringBuilder(String.format(Locale.ROOT, "%d,%d %d,%d", LEFT - 14, y, LEFT + 12, y)),
+          ink,
+          dashed);
       i++;
     }
     return svg.append("</svg>\n").toString();
