@@ -174,6 +174,7 @@ public final class Runner {
    * @return whether it all ran
    */
   public boolean finish(Lane lane, long millis) {
+    release(); // What was asked for before the window stood is wanted too.
     Crew crew = crews.get(lane);
     long end = System.nanoTime() + millis * 1_000_000;
     synchronized (crew) {

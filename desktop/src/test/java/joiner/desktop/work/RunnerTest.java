@@ -45,6 +45,25 @@ class RunnerTest {
   }
 
   @Test
+  void whatIsHeldBeginsWhenItIsReleasedOrAtTheEnd() {
+    runner.hold();
+    runner.start(request("map", progress -> "old"));
+    runner.start(request("map", progress -> "map"));
+    runner.start(request("check", progress -> "check"));
+    assertThat(runner.jobs()).as("the older one about the map ended").hasSize(2);
+    assertThat(heard).isEmpty();
+    runner.release();
+    window.until(() -> heard.containsAll(List.of("map", "check")));
+    assertThat(heard).doesNotContain("old");
+    runner.hold();
+    runner.start(request("late", progress -> "late"));
+    for (Lane lane : Lane.values()) {
+      assertThat(runner.finish(lane, 5_000)).isTrue();
+    }
+    window.until(() -> heard.contains("late"));
+  }
+
+  @Test
   void aNewerRequestAboutTheSameEndsTheOlder() {
     var running = new CountDownLatch(1);
     var stopped = new AtomicBoolean();
