@@ -194,15 +194,15 @@ public sealed interface FieldType {
           : now;
     }
 
-    /** The same choices under the ids that others have, where they are the same ones. */
+    /** The same choices under the ids that others have: by id, else by text. */
     public Choice known(Choice others) {
       Map<String, ChoiceId> byText = new HashMap<>();
-      others.entries.forEach(entry -> byText.put(entry.text, entry.id));
-      entries.forEach(entry -> byText.values().remove(entry.id));
+      others.entries.stream()
+          .filter(entry -> !has(entry.id))
+          .forEach(entry -> byText.put(entry.text, entry.id));
       return new Choice(
           entries.stream()
-              .map(
-                  e -> new Entry(byText.getOrDefault(others.has(e.id) ? "" : e.text, e.id), e.text))
+              .map(e -> others.has(e.id) ? e : new Entry(byText.getOrDefault(e.text, e.id), e.text))
               .toList());
     }
 

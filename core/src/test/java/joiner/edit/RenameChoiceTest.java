@@ -127,4 +127,15 @@ class RenameChoiceTest {
     Draft other = one.withDesign(one.design().withTable(GLAZE.id(), t -> strange));
     assertThat(Comparison.between(one, other)).isEmpty();
   }
+
+  @Test
+  void aChoiceOfNoTextIsNotTakenForOneThatIsKnownByItsId() {
+    var known = new Choice(List.of(entry("blank", ""), entry("a", "a")));
+    var found = new Choice(List.of(entry("a", "b"), entry("n", "")));
+    assertThat(found.known(known).entries()).containsExactly(entry("a", "b"), entry("blank", ""));
+  }
+
+  private static Choice.Entry entry(String id, String text) {
+    return new Choice.Entry(new ChoiceId(id), text);
+  }
 }
