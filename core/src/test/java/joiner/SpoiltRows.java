@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import joiner.audit.AuditReport;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -74,5 +75,14 @@ public final class SpoiltRows {
 
   private static boolean fits(String text, Field field) {
     return ValueReader.read(text, field.type()) instanceof ReadValue.Fits;
+  }
+
+  /** What was found, without the words and rows that a database does not give. */
+  public static List<String> counts(AuditReport report) {
+    return report
+        .violations()
+        .map(v -> v.kind() + " " + v.table() + " " + v.constraint() + " " + v.count())
+        .sorted()
+        .toList();
   }
 }

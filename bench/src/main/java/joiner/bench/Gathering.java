@@ -32,6 +32,21 @@ import joiner.source.TableProfile;
  * folder for files, and the size of the file to profile in MB.
  */
 public final class Gathering {
+  private static final List<String> ORDER_FIELDS =
+      List.of(
+          "No",
+          "Day",
+          "Member",
+          "Town",
+          "Material",
+          "Price",
+          "Kilos",
+          "Paid",
+          "Shelf",
+          "Batch",
+          "Packer",
+          "Cart");
+
   private Gathering() {}
 
   /** Runs all and prints one table. */
@@ -87,20 +102,7 @@ public final class Gathering {
   private static EncodedTable orders(int rows) {
     RandomGenerator random = RandomGeneratorFactory.of("L64X128MixRandom").create(11);
     var builder = new EncodedTable.Builder("orders");
-    for (String header :
-        List.of(
-            "No",
-            "Day",
-            "Member",
-            "Town",
-            "Material",
-            "Price",
-            "Kilos",
-            "Paid",
-            "Shelf",
-            "Batch",
-            "Packer",
-            "Cart")) {
+    for (String header : ORDER_FIELDS) {
       builder.column(header);
     }
     for (int row = 0; row < rows; row++) {

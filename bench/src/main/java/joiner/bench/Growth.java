@@ -56,8 +56,8 @@ public final class Growth {
             height));
     axes(svg, 0, "seconds", -2, 2);
     axes(svg, SIDE + GAP, "megabytes", 1, 4);
-    int i = 0;
     var deeds = new ArrayList<String>();
+    int i = 0;
     for (Map.Entry<String, List<Point>> line : lines.entrySet()) {
       String[] label = line.getKey().split(" by ");
       if (!deeds.contains(label[0])) {
@@ -65,24 +65,24 @@ public final class Growth {
       }
       String ink = INKS.get(deeds.indexOf(label[0]) % INKS.size());
       boolean dashed = !label[label.length - 1].equals("Joiner");
-      var seconds = new StringBuilder();
-      var megabytes = new StringBuilder();
-      for (Point point : line.getValue()) {
-        seconds.append(at(0, point.rows, point.seconds, -2, 2));
-        megabytes.append(at(SIDE + GAP, point.rows, point.megabytes, 1, 4));
-      }
-      polyline(svg, seconds, ink, dashed);
-      polyline(svg, megabytes, ink, dashed);
-      text(svg, LEFT + 18, TOP + SIDE + 52 + 18 * i, "start", line.getKey());
-      int y = TOP + SIDE + 48 + 18 * i;
-      polyline(
-          svg,
-          new StringBuilder(String.format(Locale.ROOT, "%d,%d %d,%d", LEFT - 14, y, LEFT + 12, y)),
-          ink,
-          dashed);
-      i++;
+      curves(svg, line.getValue(), ink, dashed);
+      int y = TOP + SIDE + 48 + 18 * i++;
+      String sample = String.format(Locale.ROOT, "%d,%d %d,%d", LEFT - 14, y, LEFT + 12, y);
+      polyline(svg, sample, ink, dashed);
+      text(svg, LEFT + 18, y + 4, "start", line.getKey());
     }
     return svg.append("</svg>\n").toString();
+  }
+
+  private static void curves(StringBuilder svg, List<Point> points, String ink, boolean dashed) {
+    var seconds = new StringBuilder();
+    var megabytes = new StringBuilder();
+    for (Point point : points) {
+      seconds.append(at(0, point.rows, point.seconds, -2, 2));
+      megabytes.append(at(SIDE + GAP, point.rows, point.megabytes, 1, 4));
+    }
+    polyline(svg, seconds.toString(), ink, dashed);
+    polyline(svg, megabytes.toString(), ink, dashed);
   }
 
   private static void axes(StringBuilder svg, int x, String what, int from, int to) {
@@ -140,13 +140,12 @@ public final class Growth {
         Locale.ROOT, "%.1f,%.1f ", LEFT + x + SIDE * right, TOP + SIDE - SIDE * up);
   }
 
-  private static void polyline(
-      StringBuilder svg, StringBuilder points, String ink, boolean dashed) {
+  private static void polyline(StringBuilder svg, String points, String ink, boolean dashed) {
     svg.append("<polyline fill=\"none\" stroke-width=\"2\" stroke=\"")
         .append(ink)
         .append(dashed ? "\" stroke-dasharray=\"5 4" : "")
         .append("\" points=\"")
-        .append(points.toString().strip())
+        .append(points.strip())
         .append("\"/>\n");
   }
 }

@@ -14,7 +14,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
-import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
@@ -60,10 +59,8 @@ public final class Audit {
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
 
-  /** What was found in tables that are through, and who hears of it first. */
+  /** What was found in tables that are through. */
   private final Map<TableId, TableAudit> through = new HashMap<>();
-
-  private Optional<Consumer<TableAudit>> teller = Optional.empty();
 
   /** Which constraint of a table something is known about. */
   private record Which(TableId table, String sort, Object what) {}
@@ -131,10 +128,8 @@ public final class Audit {
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
     Draft read = draft.withRows(readByOthers(draft, sources));
-    var audit = new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory));
-    audit.teller = Optional.of(watch::found);
     try {
-      return audit.run();
+      return new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
@@ -373,9 +368,6 @@ public final class Audit {
 
   /** Tells of tables of which all is known now that one more went by: itself and its children. */
   private void tell(TableId wentBy) {
-    if (teller.isEmpty()) {
-      return; // Nobody waits for it.
-    }
     var now = new LinkedHashSet<TableId>(List.of(wentBy));
     byParent.getOrDefault(wentBy, List.of()).forEach(r -> now.add(r.child()));
     for (TableId id : now) {
@@ -394,14 +386,13 @@ public final class Audit {
 
   /** What was found in a table, told once. */
   private TableAudit through(Table table) {
-    TableAudit known = through.get(table.id());
-    if (known == null) {
-      TableAudit found = report(table);
-      through.put(table.id(), found);
-      teller.ifPresent(hears -> hears.accept(found));
-      return found;
-    }
-    return known;
+    return through.computeIfAbsent(
+        table.id(),
+        id -> {
+          TableAudit found = report(table);
+          rows.found(found);
+          return found;
+        });
   }
 
   /** Of an audit that was ended, what is told for sure: tables whose rows and parents went by. */

@@ -37,6 +37,9 @@ sealed interface AuditRows {
   /** Lets the rows of a table go by. */
   void go(Table table, TablePass pass);
 
+  /** Told what was found in a table, once, as soon as all of it is known. */
+  default void found(TableAudit table) {}
+
   /** The rows of a draft. */
   final class InMemory implements AuditRows {
     private final Draft draft;
@@ -163,6 +166,11 @@ sealed interface AuditRows {
         throw new UncheckedIOException(e);
       }
       counts.put(table.id(), pass.rows());
+    }
+
+    @Override
+    public void found(TableAudit table) {
+      watch.found(table);
     }
   }
 }

@@ -23,25 +23,37 @@ public record SameParts(Map<String, String> tables, Map<String, Map<String, Stri
 
   /** A table of before under the names of after; what goes keeps its name. */
   CatalogTable renamed(CatalogTable table) {
+    return renamed(table, UnaryOperator.identity());
+  }
+
+  /**
+   * The same with other names of its constraints and indexes too.
+   *
+   * @param constraint name before → name after
+   */
+  public CatalogTable renamed(CatalogTable table, UnaryOperator<String> constraint) {
     Map<String, String> own = columnsOf(table.name());
     UnaryOperator<String> column = name -> own.getOrDefault(name, name);
     return new CatalogTable(
         tables.getOrDefault(table.name(), table.name()),
         table.columns().stream().map(c -> c.named(column.apply(c.name()))).toList(),
-        table.primaryKey().map(key -> renamed(key, column)),
-        table.uniqueKeys().stream().map(key -> renamed(key, column)).toList(),
-        table.foreignKeys().stream().map(key -> renamed(key, column)).toList(),
-        table.checks(),
+        table.primaryKey().map(key -> renamed(key, column, constraint)),
+        table.uniqueKeys().stream().map(key -> renamed(key, column, constraint)).toList(),
+        table.foreignKeys().stream().map(key -> renamed(key, column, constraint)).toList(),
+        table.checks().stream()
+            .map(check -> new Check(constraint.apply(check.name()), check.condition()))
+            .toList(),
         table.indexes().stream()
-            .map(index -> new CatalogIndex(index.name(), all(index.columns(), column)))
+            .map(i -> new CatalogIndex(constraint.apply(i.name()), all(i.columns(), column)))
             .toList(),
         table.comment());
   }
 
-  private ForeignKey renamed(ForeignKey key, UnaryOperator<String> column) {
+  private ForeignKey renamed(
+      ForeignKey key, UnaryOperator<String> column, UnaryOperator<String> constraint) {
     Map<String, String> parents = columnsOf(key.parent());
     return new ForeignKey(
-        key.name(),
+        constraint.apply(key.name()),
         all(key.columns(), column),
         tables.getOrDefault(key.parent(), key.parent()),
         all(key.parentColumns(), name -> parents.getOrDefault(name, name)),
@@ -50,8 +62,9 @@ public record SameParts(Map<String, String> tables, Map<String, Map<String, Stri
         key.late());
   }
 
-  private static Key renamed(Key key, UnaryOperator<String> column) {
-    return new Key(key.name(), all(key.columns(), column));
+  private static Key renamed(
+      Key key, UnaryOperator<String> column, UnaryOperator<String> constraint) {
+    return new Key(constraint.apply(key.name()), all(key.columns(), column));
   }
 
   private static List<String> all(List<String> names, UnaryOperator<String> as) {

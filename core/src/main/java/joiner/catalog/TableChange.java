@@ -61,7 +61,7 @@ public record TableChange(
         table.columns().stream().map(column -> column.commented("")).toList(),
         table.primaryKey(),
         table.uniqueKeys(),
-        table.foreignKeys().stream().map(key -> key.declared(false)).toList(),
+        table.foreignKeys(),
         table.checks(),
         table.indexes(),
         "");

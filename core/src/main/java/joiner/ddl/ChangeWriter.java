@@ -56,9 +56,8 @@ final class ChangeWriter {
   /** The statements, section by section. */
   List<Statement> write() {
     var releases = new Releases(plan);
-    if (meetsViews()) {
-      there.views().reversed().forEach(view -> say(Section.RELEASES, alter.dropView(view)));
-    }
+    List<View> views = meetsViews() ? there.views() : List.of();
+    views.reversed().forEach(view -> say(Section.RELEASES, alter.dropView(view)));
     releases.statements().forEach(sql -> say(Section.RELEASES, sql));
     plan.aside().forEach((table, aside) -> say(Section.ASIDE, alter.setAside(table, aside)));
     remove();
@@ -67,7 +66,7 @@ final class ChangeWriter {
     make();
     plan.inPlace().forEach(change -> statements.addAll(releases.declared(change)));
     plan.inPlace().forEach(this::describe);
-    around();
+    around(views);
     tidy();
     return statements.stream().sorted(Comparator.comparing(Statement::section)).toList();
   }
@@ -203,14 +202,13 @@ final class ChangeWriter {
   }
 
   /** What went with tables that were made anew comes back, and views that were in the way. */
-  private void around() {
+  private void around(List<View> views) {
     Map<String, TableChange> anew = new HashMap<>();
     for (TableChange change : changes.kept()) {
       if (plan.isAnew(change)) {
         anew.put(dialect.identifiers().stored(change.before().name()), change);
       }
     }
-    List<View> views = meetsViews() ? there.views() : List.of();
     var triggers = new ArrayList<Trigger>();
     for (Trigger trigger : there.triggers()) {
       TableChange change = anew.get(trigger.table());

@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
@@ -59,7 +58,7 @@ public record AddDesign(Draft other) implements Edit {
             design.name(),
             design.title(),
             design.description(),
-            areas.all(),
+            areas.all,
             tables,
             relationships,
             design.extras()),
@@ -69,23 +68,17 @@ public record AddDesign(Draft other) implements Edit {
   /** Areas of one name become one. */
   private final class Areas {
     private final Map<AreaId, AreaId> ids = new HashMap<>();
-    private Design with;
+    private final List<Area> all;
 
     Areas(Design design) {
-      with = design;
+      all = new ArrayList<>(design.areas());
       for (Area area : other.design().areas()) {
-        Area there =
-            with.areaNamed(area.name())
-                .orElseGet(() -> with.newArea(area.name()).withHue(area.hue()));
+        Area there = Area.named(all, area.name());
         ids.put(area.id(), there.id());
-        if (!with.areas().contains(there)) {
-          with = with.withAreas(Stream.concat(with.areas().stream(), Stream.of(there)).toList());
+        if (!all.contains(there)) {
+          all.add(there.withHue(area.hue()));
         }
       }
-    }
-
-    List<Area> all() {
-      return with.areas();
     }
 
     AreaId of(AreaId area) {

@@ -30,7 +30,7 @@ public record MoveToArea(TableId table, String label, String area) implements Ed
     if (area.isEmpty()) {
       return draft.withDesign(design.withTable(table, t -> t.withArea(Optional.empty())));
     }
-    Area there = design.areaNamed(area).orElseGet(() -> design.newArea(area));
+    Area there = Area.named(design.areas(), area);
     var areas = new ArrayList<>(design.areas());
     if (!areas.contains(there)) {
       areas.add(there);

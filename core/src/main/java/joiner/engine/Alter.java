@@ -147,6 +147,11 @@ public class Alter {
     return "TYPE " + dialect.spell(change.after().type()) + " USING " + carried(change);
   }
 
+  /** A query for the number above all that a counter gave. */
+  final String nextNumber(String table, String counter) {
+    return "SELECT COALESCE(MAX(" + name(counter) + "), 0) + 1 FROM " + name(table);
+  }
+
   /** Takes a foreign key away. */
   public List<String> dropReference(String table, ForeignKey reference) {
     return List.of(dropConstraint(table, reference.name()));

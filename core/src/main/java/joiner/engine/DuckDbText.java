@@ -9,7 +9,7 @@ import joiner.expression.Value;
 import joiner.expression.Width;
 
 /** Expressions for DuckDB. Its checks take the clock as a function only. */
-final class DuckDbText extends WideLengthText {
+final class DuckDbText extends StrictText {
   private static final String ENGINE = "DuckDB";
 
   DuckDbText(UnaryOperator<String> quoteName) {
@@ -17,7 +17,7 @@ final class DuckDbText extends WideLengthText {
   }
 
   private DuckDbText(UnaryOperator<String> quoteName, Optional<DuckDbText> computing) {
-    super(quoteName, computing);
+    super(quoteName, computing, ENGINE);
   }
 
   @Override
@@ -27,12 +27,6 @@ final class DuckDbText extends WideLengthText {
       case DATE_TIME -> "current_localtimestamp()";
       case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "now()";
     };
-  }
-
-  /** It has no escape character unless one is named. */
-  @Override
-  protected String like(Expression.Like e) {
-    return plainLike(e);
   }
 
   /**
@@ -45,7 +39,7 @@ final class DuckDbText extends WideLengthText {
     boolean narrow =
         isLiteral(e.left()) && isNarrow(e.right()) || isLiteral(e.right()) && isNarrow(e.left());
     if (divides) {
-      Divisors.require(e.right(), ENGINE);
+      requireDivisor(e.right());
     }
     if (!divides && !narrow) {
       return super.computed(e);
@@ -76,20 +70,7 @@ final class DuckDbText extends WideLengthText {
   }
 
   @Override
-  protected String call(Expression.Call e) {
-    return switch (e.function()) {
-      case SUBSTRING -> {
-        Positions.require(e.arguments(), ENGINE);
-        yield super.call(e);
-      }
-      case CHAR_LENGTH -> wide("length(" + write(e.arguments().getFirst()) + ")");
-      case POSITION -> wide(super.call(e));
-      case TRIM -> "trim(" + write(e.arguments().getFirst()) + ", ' ')";
-      case MOD -> {
-        Divisors.require(e.arguments().get(1), ENGINE);
-        yield super.call(e);
-      }
-      case UPPER, LOWER, ABS, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
-    };
+  String trimmed(String text) {
+    return "trim(" + text + ", ' ')";
   }
 }

@@ -30,10 +30,8 @@ final class H2Alter extends Alter {
         table(table)
             + "ALTER COLUMN "
             + name(counter)
-            + " RESTART WITH (SELECT COALESCE(MAX("
-            + name(counter)
-            + "), 0) + 1 FROM "
-            + name(table)
+            + " RESTART WITH ("
+            + nextNumber(table, counter)
             + ")");
   }
 }

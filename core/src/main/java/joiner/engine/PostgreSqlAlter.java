@@ -37,9 +37,8 @@ final class PostgreSqlAlter extends Alter {
             + Dialect.quoted(name(table))
             + ", "
             + Dialect.quoted(counter)
-            + "), COALESCE(MAX("
-            + name(counter)
-            + "), 0) + 1, FALSE) FROM "
-            + name(table));
+            + "), ("
+            + nextNumber(table, counter)
+            + "), FALSE)");
   }
 }

@@ -1,6 +1,5 @@
 package joiner.engine;
 
-import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import joiner.expression.Evaluator;
@@ -8,7 +7,7 @@ import joiner.expression.Expression;
 import joiner.expression.Value;
 
 /** Expressions for Trino. */
-final class TrinoText extends WideLengthText {
+final class TrinoText extends StrictText {
   private static final String ENGINE = "Trino";
 
   TrinoText(UnaryOperator<String> quoteName) {
@@ -16,7 +15,7 @@ final class TrinoText extends WideLengthText {
   }
 
   private TrinoText(UnaryOperator<String> quoteName, Optional<TrinoText> computing) {
-    super(quoteName, computing);
+    super(quoteName, computing, ENGINE);
   }
 
   @Override
@@ -35,18 +34,12 @@ final class TrinoText extends WideLengthText {
     return "(" + operand + ") IS" + (negated ? "" : " NOT") + " DISTINCT FROM " + truth;
   }
 
-  /** It has no escape character unless one is named. */
-  @Override
-  protected String like(Expression.Like e) {
-    return plainLike(e);
-  }
-
   /** A quotient of decimals would be cut off after as many decimals as the two have. */
   @Override
   String computed(Expression.Compute e) {
     boolean divides = e.operator() == Expression.Arithmetic.DIVIDE;
     if (divides) {
-      Divisors.require(e.right(), ENGINE);
+      requireDivisor(e.right());
     }
     return divides && !e.whole()
         ? "CAST(" + write(e.left()) + " AS double) / (" + write(e.right()) + ")"
@@ -54,21 +47,7 @@ final class TrinoText extends WideLengthText {
   }
 
   @Override
-  protected String call(Expression.Call e) {
-    List<Expression> arguments = e.arguments();
-    return switch (e.function()) {
-      case SUBSTRING -> {
-        Positions.require(arguments, ENGINE);
-        yield super.call(e);
-      }
-      case CHAR_LENGTH -> wide("length(" + write(arguments.getFirst()) + ")");
-      case POSITION -> wide(super.call(e));
-      case TRIM -> "TRIM(BOTH ' ' FROM " + write(arguments.getFirst()) + ")";
-      case MOD -> {
-        Divisors.require(arguments.get(1), ENGINE);
-        yield super.call(e);
-      }
-      case UPPER, LOWER, ABS, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
-    };
+  String trimmed(String text) {
+    return "TRIM(BOTH ' ' FROM " + text + ")";
   }
 }

@@ -239,7 +239,7 @@ final class PackageReader {
     for (Table table : tables.values()) {
       Optional<String> name = table.area().map(AreaId::value);
       if (name.isPresent() && !ids.containsKey(name.get())) {
-        Area area = Area.beside(areas, name.get());
+        Area area = Area.named(areas, name.get());
         areas.add(area);
         ids.put(area.name(), area.id());
       }

@@ -24,8 +24,15 @@ public record Area(AreaId id, String name, int hue) {
     this(new AreaId(name), name, hue);
   }
 
-  /** A new one of that name beside others, with an id and a mark of its own. */
-  public static Area beside(List<Area> others, String name) {
+  /** The one of that name, or a new one beside the others with an id and a mark of its own. */
+  public static Area named(List<Area> areas, String name) {
+    return areas.stream()
+        .filter(area -> area.name().equals(name))
+        .findFirst()
+        .orElseGet(() -> beside(areas, name));
+  }
+
+  private static Area beside(List<Area> others, String name) {
     List<String> taken = others.stream().map(area -> area.id().value()).toList();
     return new Area(new AreaId(Taken.free(name, taken)), name, others.size() % HUES);
   }

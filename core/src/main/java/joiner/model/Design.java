@@ -126,11 +126,6 @@ public final class Design {
     return relationship.withId(new RelationshipId(Taken.free(relationship.id().value(), taken)));
   }
 
-  /** An area of that name that none has yet, marked like none of the last ones. */
-  public Area newArea(String name) {
-    return Area.beside(areas, name);
-  }
-
   /** A design with nothing in it. */
   public static Design empty(String name, String title) {
     return of(name, title, "", List.of(), List.of(), List.of(), Extras.NONE);

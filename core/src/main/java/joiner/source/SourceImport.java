@@ -13,6 +13,7 @@ import joiner.edit.AddRelationship;
 import joiner.edit.AddTable;
 import joiner.edit.Counters;
 import joiner.edit.Edit;
+import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -154,7 +155,7 @@ public final class SourceImport {
   private Optional<AreaId> area() {
     return Optional.of(options.area())
         .filter(name -> !name.isEmpty())
-        .map(name -> into.areaNamed(name).orElseGet(() -> into.newArea(name)).id());
+        .map(name -> Area.named(into.areas(), name).id());
   }
 
   /** Names of tables are in the singular. */

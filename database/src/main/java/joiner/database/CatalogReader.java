@@ -41,7 +41,6 @@ final class CatalogReader {
   private final Connection connection;
   private final Dialect dialect;
   private final DatabaseMetaData metadata;
-  private final Map<String, Map<String, Generated>> generated;
   private final @Nullable String catalog;
   private final @Nullable String schema;
 
@@ -51,7 +50,6 @@ final class CatalogReader {
     this.metadata = connection.getMetaData();
     this.catalog = connection.getCatalog();
     this.schema = connection.getSchema();
-    this.generated = new AroundReader(connection, dialect).generated();
   }
 
   /** The tables of the current schema. */
@@ -72,19 +70,22 @@ final class CatalogReader {
   }
 
   Catalog read() throws SQLException {
-    Map<String, String> comments = tables();
+    var around = new AroundReader(connection, dialect);
+    Map<String, Map<String, Generated>> generated = around.generated();
     var tables = new ArrayList<CatalogTable>();
-    for (Map.Entry<String, String> table : comments.entrySet()) {
-      tables.add(table(table.getKey(), table.getValue()));
+    for (Map.Entry<String, String> table : tables().entrySet()) {
+      String name = table.getKey();
+      tables.add(table(name, table.getValue(), generated.getOrDefault(name, Map.of())));
     }
-    return new Catalog(tables, List.of(), new AroundReader(connection, dialect).around());
+    return new Catalog(tables, List.of(), around.around());
   }
 
-  private CatalogTable table(String name, String comment) throws SQLException {
+  private CatalogTable table(String name, String comment, Map<String, Generated> generated)
+      throws SQLException {
     Optional<Key> primary = primaryKey(name);
     var uniques = new ArrayList<Key>();
     var indexes = new ArrayList<CatalogIndex>();
-    List<Column> columns = columns(name);
+    List<Column> columns = columns(name, generated);
     indexes(name, columns, uniques, indexes);
     // The index behind the primary key is no further key; one that says the same beside it is.
     uniques.stream()
@@ -95,21 +96,20 @@ final class CatalogReader {
         name, columns, primary, uniques, references(name), checks(name), indexes, comment);
   }
 
-  private List<Column> columns(String table) throws SQLException {
+  private List<Column> columns(String table, Map<String, Generated> generated) throws SQLException {
     Map<String, String> types = types(table);
-    Map<String, Generated> own = generated.getOrDefault(table, Map.of());
     var columns = new ArrayList<Column>();
     try (ResultSet rows = metadata.getColumns(catalog, schema, escaped(table), "%")) {
       while (rows.next()) {
         if (rows.getString("TABLE_NAME").equals(table)) {
-          columns.add(column(rows, types, own));
+          columns.add(column(rows, types, generated));
         }
       }
     }
     return columns;
   }
 
-  private Column column(ResultSet row, Map<String, String> types, Map<String, Generated> own)
+  private Column column(ResultSet row, Map<String, String> types, Map<String, Generated> generated)
       throws SQLException {
     String name = row.getString("COLUMN_NAME");
     String typeName = row.getString("TYPE_NAME");
@@ -119,7 +119,7 @@ final class CatalogReader {
     String comment = orEmpty(row.getString("REMARKS"));
     Optional<String> found = Optional.ofNullable(row.getString("COLUMN_DEF"));
     boolean taken = found.filter(dialect::isNext).isPresent();
-    Optional<Generated> computed = Optional.ofNullable(own.get(name));
+    Optional<Generated> computed = Optional.ofNullable(generated.get(name));
     Optional<SqlExpression> given =
         taken || computed.isPresent() ? Optional.empty() : found.flatMap(dialect::foundDefault);
     boolean counts = taken || "YES".equals(row.getString("IS_AUTOINCREMENT"));

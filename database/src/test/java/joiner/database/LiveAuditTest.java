@@ -24,14 +24,6 @@ import org.junit.jupiter.api.io.TempDir;
 class LiveAuditTest {
   @TempDir private static Path folder;
 
-  private static List<String> counts(AuditReport report) {
-    return report
-        .violations()
-        .map(v -> v.kind() + " " + v.table() + " " + v.constraint() + " " + v.count())
-        .sorted()
-        .toList();
-  }
-
   /** SQLite cannot be asked for patterns, which it says for each. */
   private static List<String> notices(LiveAudit audit) {
     return audit.notices().stream().filter(n -> !n.contains("no regular expressions")).toList();
@@ -50,10 +42,10 @@ class LiveAuditTest {
         Databases.drop(url);
         assertThat(notices(audit)).as(url).isEmpty();
         boolean asksPatterns = notices(audit).size() == audit.notices().size();
-        assertThat(counts(audit.report()))
+        assertThat(SpoiltRows.counts(audit.report()))
             .as(url)
             .isEqualTo(
-                counts(expected).stream()
+                SpoiltRows.counts(expected).stream()
                     .filter(count -> asksPatterns || !count.contains(" pattern of "))
                     .toList());
         assertThat(audit.report().rows()).isEqualTo(expected.rows());

@@ -75,8 +75,8 @@ public final class JoinerApplication extends Application {
   @Override
   public void start(Stage stage) {
     Theme.loadFonts();
-    Frame.wear(
-        settings); // Before the first control, which would read the toolkit's own style sheet.
+    // Before the first control, which would read the toolkit's own style sheet.
+    Frame.wear(settings);
     runner.hold();
     var recovery = new Recovery(Places.recovery());
     var bench = new Workbench(opened, runner, recovery, Clock.systemDefaultZone());
@@ -97,10 +97,10 @@ public final class JoinerApplication extends Application {
         });
     stage.focusedProperty().subscribe(focused -> lookWhere(focused, bench));
     stage.show();
-    new WhenDrawn(runner::release).start();
+    new AfterPictures(1, runner::release).start();
     switch (System.getProperty(TRAINING, "")) {
       case "walk" -> walk(bench);
-      case "start" -> new EndAfterSecondFrame().start();
+      case "start" -> new AfterPictures(2, Platform::exit).start();
       default -> {}
     }
   }
@@ -175,33 +175,22 @@ public final class JoinerApplication extends Application {
     walk.play();
   }
 
-  /** Does something once the first picture of the window stands. */
-  private static final class WhenDrawn extends AnimationTimer {
+  /** Does something once so many pictures of the window stand. */
+  private static final class AfterPictures extends AnimationTimer {
     private final Runnable then;
-    private int frames;
+    private int left;
 
-    WhenDrawn(Runnable then) {
+    AfterPictures(int pictures, Runnable then) {
+      this.left = pictures;
       this.then = then;
     }
 
+    /** The one before a picture: the last is for what stands already. */
     @Override
     public void handle(long now) {
-      if (++frames > 1) {
+      if (left-- == 0) {
         stop();
         then.run();
-      }
-    }
-  }
-
-  /** Ends the process when two frames have been drawn, so that a start can be measured. */
-  private static final class EndAfterSecondFrame extends AnimationTimer {
-    private int frames;
-
-    @Override
-    public void handle(long now) {
-      if (++frames > 2) {
-        stop();
-        Platform.exit();
       }
     }
   }

@@ -100,14 +100,6 @@ class DistributedAuditTest {
     }
   }
 
-  private static List<String> counts(AuditReport report) {
-    return report
-        .violations()
-        .map(v -> v.kind() + " " + v.table() + " " + v.constraint() + " " + v.count())
-        .sorted()
-        .toList();
-  }
-
   @Test
   void threeNodesCountWhatTheAuditFinds() throws Exception {
     for (long seed : List.of(20260314L, 7L)) {
@@ -117,7 +109,7 @@ class DistributedAuditTest {
       make(SpoiltRows.open(draft.design()), draft);
       LiveAudit audit = LiveAudit.of(draft, target(), Progress.NONE);
       assertThat(audit.notices()).isEmpty();
-      assertThat(counts(audit.report())).isEqualTo(counts(expected));
+      assertThat(SpoiltRows.counts(audit.report())).isEqualTo(SpoiltRows.counts(expected));
       assertThat(audit.report().rows()).isEqualTo(expected.rows());
     }
   }

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
-import java.util.stream.IntStream;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -71,7 +70,7 @@ record RowOrder(List<String> words, List<Sort> sorts) {
     for (Sort sort : sorts.reversed()) {
       Optional<Field> field = fields.stream().filter(f -> f.id().equals(sort.field)).findFirst();
       if (field.isPresent() && goesOn.getAsBoolean()) {
-        places.sort(comparing(keys(rows, field.get()), sort.descending));
+        places.sort(comparing(keys(rows, field.get(), places), sort.descending));
       }
     }
     return places;
@@ -99,10 +98,13 @@ record RowOrder(List<String> words, List<Sort> sorts) {
    */
   private record Key(int group, Comparable<?> value) {}
 
-  private static Key[] keys(Rows rows, Field field) {
-    return IntStream.range(0, rows.count())
-        .mapToObj(row -> key(rows.cell(row, field.id()).orElse(null), field.type()))
-        .toArray(Key[]::new);
+  /** By row; only of those that are shown. */
+  private static Key[] keys(Rows rows, Field field, List<Integer> places) {
+    var keys = new Key[rows.count()];
+    for (int row : places) {
+      keys[row] = key(rows.cell(row, field.id()).orElse(null), field.type());
+    }
+    return keys;
   }
 
   private static Key key(@Nullable String text, FieldType type) {

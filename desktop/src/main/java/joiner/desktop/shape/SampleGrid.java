@@ -116,11 +116,12 @@ public final class SampleGrid {
 
   /** Brings a row into sight, with the first of those fields, and selects it. */
   public void reveal(int row, List<FieldId> fields) {
-    if (!grid.getItems().contains(row)) {
+    int place = grid.getItems().indexOf(row);
+    if (place < 0) {
       filter.clear();
       grid.getSortOrder().clear();
+      place = grid.getItems().indexOf(row);
     }
-    int place = grid.getItems().indexOf(row);
     grid.getSelectionModel().clearAndSelect(place);
     grid.scrollTo(Math.max(0, place - 3));
     for (int i = 0; i < model.fields().size(); i++) {

@@ -115,12 +115,13 @@ public final class ShapeView implements StageView {
         Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted"));
   }
 
-  private void showJudgement(int count, int bad) {
-    judgement.getStyleClass().removeAll("muted", "brick");
+  private void showJudgement() {
+    int bad = samples.model().badCells();
     boolean wrong = bad > 0 || bench.verdict().state() == Verdict.State.FAILED;
+    judgement.getStyleClass().removeAll("muted", "brick");
     judgement.getStyleClass().add(wrong ? "brick" : "muted");
     judgement.setText(
-        count == 0
+        samples.model().count() == 0
             ? ""
             : switch (bench.verdict().state()) {
               case CHECKING -> texts.get("rows.checking");
@@ -140,10 +141,9 @@ public final class ShapeView implements StageView {
   }
 
   private void showRowsHead(Table table) {
-    int count = samples.model().count();
     addRow.setDisable(table.fields().isEmpty());
     showCount();
-    showJudgement(count, samples.model().badCells());
+    showJudgement();
   }
 
   private void showCount() {

@@ -48,7 +48,10 @@ public enum Theme {
   /** Dresses all that is in no scene yet. */
   public void wear() {
     var primer = this == DARK ? new PrimerDark() : new PrimerLight();
-    Application.setUserAgentStylesheet(primer.getUserAgentStylesheetBSS());
+    String sheet = primer.getUserAgentStylesheetBSS();
+    if (!sheet.equals(Application.getUserAgentStylesheet())) { // Reading it takes its time.
+      Application.setUserAgentStylesheet(sheet);
+    }
   }
 
   /** A style sheet of Joiner in the form in which it was made ready by the build. */
