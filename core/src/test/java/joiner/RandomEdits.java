@@ -39,20 +39,28 @@ public final class RandomEdits {
   private Draft draft;
   private int number;
 
+  /** Whether the design has no mistake and is to stay so. */
+  private final boolean sound;
+
   private RandomEdits(Draft draft, long seed) {
     this.draft = draft;
     this.random = new Random(seed);
+    this.sound = isSound(draft);
+  }
+
+  private static boolean isSound(Draft draft) {
+    return DesignChecks.run(draft).stream().noneMatch(f -> f.severity() == Severity.ERROR);
   }
 
   /**
    * A design after some edits.
    *
-   * @param draft what became of it, without a mistake
+   * @param draft what became of it
    * @param done the edits, in words
    */
   public record Edited(Draft draft, List<String> done) {}
 
-  /** A sound design after some edits that leave it sound. */
+  /** A design after some edits; a sound one is left sound. */
   public static Edited of(Draft draft, long seed) {
     var edits = new RandomEdits(draft, seed);
     for (int i = edits.random.nextInt(1, 9); i > 0; i--) {
@@ -70,7 +78,7 @@ public final class RandomEdits {
     try {
       for (Edit edit : edits(table)) {
         Draft after = edit.apply(draft);
-        if (DesignChecks.run(after).stream().noneMatch(f -> f.severity() == Severity.ERROR)) {
+        if (!sound || isSound(after)) {
           draft = after;
           done.add(edit.name());
         }
@@ -93,8 +101,8 @@ public final class RandomEdits {
           case 7 -> Optional.of(new RemoveTable(table.id(), table.label()));
           case 8 -> Optional.of(new AddTable(newTable(), Rows.NONE));
           case 9 -> someRelationship().map(r -> new RemoveRelationship(r.id(), r.name()));
-          case 10 -> Optional.of(rule(table));
-          case 11 -> Optional.of(index(table));
+          case 10 -> some(table).map(field -> rule(table, field));
+          case 11 -> some(table).map(field -> index(table, field));
           case 12 ->
               random.nextBoolean()
                   ? Optional.of(ChangeTable.description(table, random.nextBoolean() ? "" : "It's."))
@@ -125,21 +133,19 @@ public final class RandomEdits {
     return ChangeTable.rename(table, name, name, new Noun("one", "some"));
   }
 
-  private Edit rule(Table table) {
+  private Edit rule(Table table, Field about) {
     if (!table.rules().isEmpty() && random.nextBoolean()) {
       return ChangeTable.removeRule(table, table.rules().getFirst());
     }
-    String field = table.fields().get(random.nextInt(table.fields().size())).name();
-    String quoted = "\"" + field.replace("\"", "\"\"") + "\"";
+    String quoted = "\"" + about.name().replace("\"", "\"\"") + "\"";
     String condition = quoted + " IS NULL OR " + quoted + " = " + quoted;
     return ChangeTable.addRule(table, new Rule(fresh("ck"), "Same", condition, ""));
   }
 
-  private Edit index(Table table) {
+  private Edit index(Table table, Field field) {
     if (!table.indexes().isEmpty() && random.nextBoolean()) {
       return ChangeTable.removeIndex(table, table.indexes().getFirst());
     }
-    Field field = table.fields().get(random.nextInt(table.fields().size()));
     return ChangeTable.addIndex(table, new Index(fresh("ix"), List.of(field.id())));
   }
 

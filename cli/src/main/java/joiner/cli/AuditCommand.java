@@ -1,5 +1,9 @@
 package joiner.cli;
 
+import joiner.source.LinkedFile;
+import joiner.rows.FiledRows;
+import joiner.audit.KnownAudit;
+import java.util.Set;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -76,16 +80,19 @@ final class AuditCommand implements Callable<Integer> {
             ? beside(data.get(), err)
             : url.isPresent() ? live(url.get(), err) : own(err);
     AuditReport report = audited.report;
-    Design design = audited.design;
+    Design of = audited.design;
     if (json) {
-      JsonOut.print(document(design, report), out);
+      JsonOut.print(document(of, report), out);
     } else {
       if (data.isEmpty()) { // Of files it was told as soon as it was known.
-        report.tables().forEach(table -> print(design, table, out));
+        report.tables().forEach(table -> print(of, table, out));
+      }
+      for (AuditReport.Unread unread : report.unread()) {
+        out.println(of.table(unread.table()).name() + "  unread  " + unread.message());
       }
       out.println(report.total() + " offending rows in " + report.rows() + " rows");
     }
-    return report.total() > 0 ? ExitCode.ERRORS : ExitCode.FINE;
+    return report.total() > 0 || !report.unread().isEmpty() ? ExitCode.ERRORS : ExitCode.FINE;
   }
 
   private static void print(Design design, TableAudit audit, PrintWriter out) {
@@ -99,7 +106,21 @@ final class AuditCommand implements Callable<Integer> {
 
   private Audited own(PrintWriter err) throws IOException, UnreadableFileException {
     Draft draft = design.open(err).draft();
-    return new Audited(draft.design(), Audit.of(draft, Clock.systemDefaultZone()));
+    DesignArgument.note(held(draft, draft.rows().linked().keySet()), err);
+    Map<TableId, FiledRows> files = LinkedFile.of(draft, () -> false);
+    AuditReport report =
+        Audit.of(
+            draft,
+            files,
+            Clock.systemDefaultZone(),
+            new KnownAudit(),
+            new Telling(draft.design(), err, false));
+    for (FiledRows file : files.values()) {
+      if (file instanceof LinkedFile linked) {
+        DesignArgument.note(linked.problems().stream().map(Object::toString).toList(), err);
+      }
+    }
+    return new Audited(draft.design(), report);
   }
 
   private Audited live(String address, PrintWriter err)
@@ -114,40 +135,54 @@ final class AuditCommand implements Callable<Integer> {
   private Audited beside(Path folder, PrintWriter err) throws IOException, UnreadableFileException {
     DesignFolder.Beside beside = DesignFolder.beside(design.path(), folder);
     Design of = beside.draft().design();
-    DesignArgument.note(held(beside.draft()), err);
-    var told = new AtomicLong(System.nanoTime());
+    DesignArgument.note(held(beside.draft(), beside.rows().keySet()), err);
     AuditReport report =
         Audit.of(
             beside.draft(),
             beside.rows(),
             Clock.systemDefaultZone(),
             Math.min(KEYS_IN_MEMORY, Runtime.getRuntime().maxMemory() / 2),
-            new Audit.Watch() {
-              @Override
-              public boolean goesOn(TableId table, long rows) {
-                long now = System.nanoTime();
-                if (now - told.get() > TELL_NANOS) {
-                  told.set(now);
-                  err.println("… " + of.table(table).name() + ", row " + Counts.of(rows));
-                  err.flush();
-                }
-                return true;
-              }
-
-              @Override
-              public void found(TableAudit table) {
-                if (!json) {
-                  print(of, table, spec.commandLine().getOut());
-                }
-              }
-            });
+            new Telling(of, err, !json));
     DesignArgument.note(beside.notices(), err);
     return new Audited(of, report);
   }
 
-  /** Rows that do not just go by are told beforehand: they need memory. */
-  private static List<String> held(Draft draft) {
+  /** Tells every few seconds how far it is, and what was found in a table as soon as it is known. */
+  private final class Telling implements Audit.Watch {
+    private final Design of;
+    private final PrintWriter err;
+    private final boolean tells;
+    private final AtomicLong told = new AtomicLong(System.nanoTime());
+
+    Telling(Design of, PrintWriter err, boolean tells) {
+      this.of = of;
+      this.err = err;
+      this.tells = tells;
+    }
+
+    @Override
+    public boolean goesOn(TableId table, long rows) {
+      long now = System.nanoTime();
+      if (now - told.get() > TELL_NANOS) {
+        told.set(now);
+        err.println("… " + of.table(table).name() + ", row " + Counts.of(rows));
+        err.flush();
+      }
+      return true;
+    }
+
+    @Override
+    public void found(TableAudit table) {
+      if (tells) {
+        print(of, table, spec.commandLine().getOut());
+      }
+    }
+  }
+
+  /** Rows of those tables that do not just go by are told beforehand: they need memory. */
+  private static List<String> held(Draft draft, Set<TableId> gone) {
     return Audit.readByOthers(draft).stream()
+        .filter(gone::contains)
         .map(draft.design()::table)
         .map(t -> "Rules of other tables read " + t.name() + "; its rows are held in memory.")
         .toList();
@@ -165,8 +200,14 @@ final class AuditCommand implements Callable<Integer> {
     }
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("tables", tables);
+    document.put("unread", report.unread().stream().map(u -> unread(design, u)).toList());
     document.put("total", report.total());
     return document;
+  }
+
+  private static Map<String, Object> unread(Design design, AuditReport.Unread unread) {
+    return Map.of(
+        "table", design.table(unread.table()).name(), "message", unread.message());
   }
 
   private static Map<String, Object> violation(Table table, Violation violation) {

@@ -26,7 +26,6 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.naming.NamingPolicy;
-import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import joiner.source.ImportOptions;
 import joiner.source.ProfiledSource;
@@ -88,6 +87,12 @@ final class ImportCommand implements Callable<Integer> {
   private boolean definitionOnly;
 
   @Option(
+      names = "--link",
+      description =
+          "Leave the rows of delimited text in their file, which is read whenever they are wanted.")
+  private boolean link;
+
+  @Option(
       names = "--first-number",
       paramLabel = "N",
       defaultValue = "1",
@@ -127,10 +132,13 @@ final class ImportCommand implements Callable<Integer> {
 
   private Draft withFile(Draft draft, String file, List<Map<String, Object>> added)
       throws IOException, UnreadableFileException {
+    PrintWriter err = spec.commandLine().getErr();
     ProfiledSource source =
-        ProfiledSource.of(sources.read(Path.of(file), spec.commandLine().getErr()));
+        link
+            ? sources.readHead(Path.of(file), err)
+            : ProfiledSource.of(sources.read(Path.of(file), err));
     SourceImport wanted = SourceImport.of(source, draft.design(), options(source.source()));
-    wanted.tables().forEach(table -> added.add(document(table.table(), table.rows())));
+    wanted.tables().forEach(table -> added.add(document(table.table(), table.rowCount())));
     return wanted.edit().apply(draft);
   }
 
@@ -162,7 +170,7 @@ final class ImportCommand implements Callable<Integer> {
       Draft draft, Draft read, List<String> notices, List<Map<String, Object>> added) {
     DesignArgument.note(notices, spec.commandLine().getErr());
     for (Table table : read.design().tables()) {
-      added.add(document(table, read.rows().of(table.id())));
+      added.add(document(table, read.rows().of(table.id()).count()));
     }
     return new AddDesign(read).apply(draft);
   }
@@ -188,7 +196,7 @@ final class ImportCommand implements Callable<Integer> {
         Design.empty(NamingPolicy.nameFor(title).replace('_', '-'), title), SampleRows.NONE);
   }
 
-  private static Map<String, Object> document(Table table, Rows rows) {
+  private static Map<String, Object> document(Table table, int rows) {
     var fields = new ArrayList<Map<String, Object>>();
     for (Field field : table.fields()) {
       Map<String, Object> item = new LinkedHashMap<>();
@@ -199,7 +207,7 @@ final class ImportCommand implements Callable<Integer> {
     }
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("table", table.name());
-    document.put("rows", rows.count());
+    document.put("rows", rows);
     document.put("fields", fields);
     return document;
   }

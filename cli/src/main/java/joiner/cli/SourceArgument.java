@@ -1,5 +1,6 @@
 package joiner.cli;
 
+import joiner.source.ProfiledSource;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.Charset;
@@ -75,6 +76,13 @@ final class SourceArgument {
     Source source = SourceFile.read(file, options());
     tell(source.problems(), err);
     return source;
+  }
+
+  /** Reads a file whose rows stay in it; its problems are told on {@code err}. */
+  ProfiledSource readHead(Path file, PrintWriter err) throws IOException, UnreadableFileException {
+    ProfiledSource head = SourceFile.readHead(file, options());
+    tell(head.source().problems(), err);
+    return head;
   }
 
   static void tell(List<SourceProblem> problems, PrintWriter err) {

@@ -1,7 +1,6 @@
 package joiner.audit;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -10,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -31,6 +31,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.FiledRows;
 import joiner.rows.RowSource;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
@@ -58,6 +59,9 @@ public final class Audit {
   private final Map<TableId, List<Part>> parts = new HashMap<>();
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
+
+  /** Why rows of tables could not be read. */
+  private final Map<TableId, IOException> unread = new LinkedHashMap<>();
 
   /** What was found in tables that are through. */
   private final Map<TableId, TableAudit> through = new HashMap<>();
@@ -103,13 +107,45 @@ public final class Audit {
    */
   public static AuditReport of(
       Draft draft, Clock clock, KnownAudit known, BooleanSupplier cancelled) {
-    AuditRows rows = new AuditRows.InMemory(draft, cancelled);
-    return new Audit(draft, clock, known, rows, new Memory(KEYS_IN_MEMORY)).run();
+    return of(draft, Map.of(), clock, known, (table, rows) -> !cancelled.getAsBoolean());
+  }
+
+  /**
+   * The same for a draft some of whose rows stay in files. A file that cannot be read keeps nothing
+   * else from being looked at.
+   *
+   * @param files the rows of each table that stay in one
+   * @param watch is told how far it is, and may end it
+   */
+  public static AuditReport of(
+      Draft draft, Map<TableId, FiledRows> files, Clock clock, KnownAudit known, Watch watch) {
+    if (files.isEmpty()) {
+      AuditRows rows = new AuditRows.InMemory(draft, watch);
+      return new Audit(draft, clock, known, rows, new Memory(KEYS_IN_MEMORY)).run();
+    }
+    Map<TableId, IOException> unread = new LinkedHashMap<>();
+    Draft read = draft;
+    for (TableId table : readByOthers(draft)) {
+      if (files.containsKey(table)) {
+        List<FieldId> fields = draft.design().table(table).fieldIds();
+        try {
+          Rows rows = Rows.of(fields, files.get(table));
+          read = read.withRows(read.rows().without(table).with(table, none -> rows));
+        } catch (IOException e) {
+          unread.put(table, e);
+        }
+      }
+    }
+    var held = new AuditRows.InMemory(read, watch);
+    AuditRows rows = new AuditRows.Mixed(held, files, known, watch);
+    var audit = new Audit(read, clock, known, rows, new Memory(KEYS_IN_MEMORY));
+    audit.unread.putAll(unread);
+    return audit.run();
   }
 
   /** The same with so much memory for keys. */
   static AuditReport of(Draft draft, Clock clock, long keysInMemory) {
-    AuditRows rows = new AuditRows.InMemory(draft, () -> false);
+    AuditRows rows = new AuditRows.InMemory(draft, (table, row) -> true);
     return new Audit(draft, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
   }
 
@@ -128,11 +164,12 @@ public final class Audit {
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
     Draft read = draft.withRows(readByOthers(draft, sources));
-    try {
-      return new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory)).run();
-    } catch (UncheckedIOException e) {
-      throw e.getCause();
+    var audit = new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory));
+    AuditReport report = audit.run();
+    for (IOException failure : audit.unread.values()) {
+      throw failure;
     }
+    return report;
   }
 
   /** The tables that rules of other tables read; their rows are held while an audit lasts. */
@@ -183,8 +220,9 @@ public final class Audit {
   private AuditReport run() {
     boolean whole = false;
     try {
-      whole = goThrough();
-      return report(whole);
+      boolean toTheEnd = goThrough();
+      whole = toTheEnd && unread.isEmpty();
+      return report(toTheEnd);
     } finally {
       passes.values().forEach(pass -> pass.forEachReference(ReferenceCheck::close));
       allKeys.forEach(Keys::close);
@@ -225,7 +263,11 @@ public final class Audit {
 
   private TablePass begun(Table table) {
     return new TablePass(
-        draft.meaning().of(table), typed, clock, rows.mostNamed(), rows.batchRows(table.id()));
+        draft.meaning().of(table),
+        typed,
+        clock,
+        rows.mostNamed(table.id()),
+        rows.batchRows(table.id()));
   }
 
   private Part part(Which which, List<Object> inputs, Supplier<Supplier<KnownAudit.Found>> work) {
@@ -360,8 +402,12 @@ public final class Audit {
   }
 
   private void go(TableId table, TablePass pass) {
-    if (pass.isWanted()) {
-      rows.go(design.table(table), pass);
+    if (pass.isWanted() || !rows.isCounted(table)) {
+      try {
+        rows.go(design.table(table), pass);
+      } catch (IOException e) {
+        unread.put(table, e);
+      }
     }
     pass.end();
   }
@@ -378,10 +424,22 @@ public final class Audit {
   }
 
   private boolean isThrough(Table table) {
-    return rows.wentBy(table.id())
+    return !hangsOnUnread(table)
+        && rows.wentBy(table.id())
         && parts.containsKey(table.id())
         && byChild.getOrDefault(table.id(), List.of()).stream()
             .allMatch(r -> rows.wentBy(r.parent()));
+  }
+
+  /** Whether rows of a table were not read, or of one it refers to or reads. */
+  private boolean hangsOnUnread(Table table) {
+    return !unread.isEmpty()
+        && (unread.containsKey(table.id())
+            || byChild.getOrDefault(table.id(), List.of()).stream()
+                .anyMatch(r -> unread.containsKey(r.parent()))
+            || draft.meaning().of(table).rules().stream()
+                .flatMap(rule -> reached(design, rule).stream())
+                .anyMatch(unread::containsKey));
   }
 
   /** What was found in a table, told once. */
@@ -399,9 +457,16 @@ public final class Audit {
   private AuditReport report(boolean whole) {
     return new AuditReport(
         design.tables().stream()
-            .filter(table -> whole || isThrough(table))
+            .filter(table -> whole ? !hangsOnUnread(table) : isThrough(table))
             .map(this::through)
+            .toList(),
+        unread.entrySet().stream()
+            .map(e -> new AuditReport.Unread(e.getKey(), message(e.getValue())))
             .toList());
+  }
+
+  private static String message(IOException e) {
+    return Objects.requireNonNullElse(e.getMessage(), e.toString());
   }
 
   private TableAudit report(Table table) {

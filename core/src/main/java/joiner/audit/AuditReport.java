@@ -2,12 +2,32 @@ package joiner.audit;
 
 import java.util.List;
 import java.util.stream.Stream;
+import joiner.model.TableId;
 
-/** What the audit found, table by table in the design's order. */
-public record AuditReport(List<TableAudit> tables) {
+/**
+ * What the audit found.
+ *
+ * @param tables those looked at, in the design's order
+ * @param unread tables whose rows could not be read; neither they nor those that refer to them are
+ *     among those looked at
+ */
+public record AuditReport(List<TableAudit> tables, List<Unread> unread) {
   public AuditReport {
     tables = List.copyOf(tables);
+    unread = List.copyOf(unread);
   }
+
+  /** What an audit found that could read all rows. */
+  public AuditReport(List<TableAudit> tables) {
+    this(tables, List.of());
+  }
+
+  /**
+   * A table whose rows could not be read.
+   *
+   * @param message says why and what to do
+   */
+  public record Unread(TableId table, String message) {}
 
   /** Offending rows of all violations. */
   public long total() {

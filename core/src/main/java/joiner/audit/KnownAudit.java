@@ -4,6 +4,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import joiner.model.TableId;
 
 /**
  * What was found of each constraint when it was last looked at. It still holds where everything the
@@ -29,6 +31,10 @@ public final class KnownAudit {
 
   private Map<Object, Entry> before = new HashMap<>();
   private Map<Object, Entry> now = new HashMap<>();
+  private final Map<TableId, Counted> counts = new HashMap<>();
+
+  /** How many rows a file had in a state. */
+  private record Counted(Object state, int rows) {}
 
   /**
    * What a constraint gave before, if that still holds.
@@ -48,6 +54,19 @@ public final class KnownAudit {
   /** Keeps what a constraint gave. */
   void keep(Object key, List<Object> inputs, Found found) {
     now.put(key, new Entry(inputs, found));
+  }
+
+  /** How many rows of a table a file had in that state, if that is known. */
+  OptionalInt count(TableId table, Object state) {
+    Counted known = counts.get(table);
+    return known != null && known.state.equals(state)
+        ? OptionalInt.of(known.rows)
+        : OptionalInt.empty();
+  }
+
+  /** Keeps how many rows of a table a file has. */
+  void keepCount(TableId table, Object state, int rows) {
+    counts.put(table, new Counted(state, rows));
   }
 
   /**

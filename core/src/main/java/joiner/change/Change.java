@@ -8,6 +8,7 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.Stretch;
 
@@ -193,6 +194,15 @@ public sealed interface Change {
     @Override
     public Change inverse() {
       return new ColumnChanged(table, field, after, before);
+    }
+  }
+
+  /** Rows of a table stay in another file, otherwise or no longer in one. */
+  record LinkChanged(TableId table, Optional<LinkedRows> before, Optional<LinkedRows> after)
+      implements OfRows {
+    @Override
+    public Change inverse() {
+      return new LinkChanged(table, after, before);
     }
   }
 }

@@ -15,6 +15,7 @@ import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.Stretch;
 
@@ -105,9 +106,13 @@ final class Differ {
     }
   }
 
-  /** Values of fields that go, then rows that go. */
+  /** Values of fields that go, then rows that go, be it only from a file. */
   private void goingRows(Table old) {
     TableId id = old.id();
+    Optional<LinkedRows> link = before.rows().link(id);
+    if (link.isPresent() && after.rows().link(id).isEmpty()) {
+      changes.add(new Change.LinkChanged(id, link, Optional.empty()));
+    }
     Rows was = before.rows().of(id);
     Rows is = after.rows().of(id);
     if (was == is) {
@@ -131,6 +136,11 @@ final class Differ {
   /** Cells that hold something else, values of fields that came, then rows that came. */
   private void comingRows(Table now) {
     TableId id = now.id();
+    Optional<LinkedRows> link = before.rows().link(id);
+    Optional<LinkedRows> linked = after.rows().link(id);
+    if (linked.isPresent() && !linked.equals(link)) {
+      changes.add(new Change.LinkChanged(id, link, linked));
+    }
     Rows was = before.rows().of(id);
     Rows is = after.rows().of(id);
     if (was == is) {

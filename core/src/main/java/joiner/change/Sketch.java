@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Function;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -15,6 +16,7 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import joiner.rows.Stretch;
@@ -32,6 +34,7 @@ final class Sketch {
   private final Map<TableId, Parts> parts = new HashMap<>();
   private final List<Relationship> relationships;
   private final Map<TableId, Rows> rows;
+  private final Map<TableId, LinkedRows> linked;
 
   /** A table taken apart. */
   private static final class Parts {
@@ -60,6 +63,7 @@ final class Sketch {
     }
     relationships = new ArrayList<>(design.relationships());
     rows = new LinkedHashMap<>(draft.rows().byTable());
+    linked = new LinkedHashMap<>(draft.rows().linked());
   }
 
   /** Makes a change; what it expects to find must be there. */
@@ -135,6 +139,10 @@ final class Sketch {
         expect(rows(table).only(field), before, table);
         rows.put(table, rows(table).withColumnOf(field, after));
       }
+      case Change.LinkChanged(TableId table, var before, var after) -> {
+        expect(Optional.ofNullable(linked.remove(table)), before, table);
+        after.ifPresent(link -> linked.put(table, link));
+      }
     }
   }
 
@@ -146,7 +154,7 @@ final class Sketch {
   private void remove(Table table, int place) {
     take(tables, table.id(), place);
     expect(table(table.id()), table, table.id());
-    fits(rows(table.id()).count() == 0, table.id());
+    fits(rows(table.id()).count() == 0 && !linked.containsKey(table.id()), table.id());
     whole.remove(table.id());
     parts.remove(table.id());
     rows.remove(table.id());
@@ -227,7 +235,7 @@ final class Sketch {
 
   private Draft made() {
     Design design = sameDesign ? draft.design() : design();
-    return draft.with(design, new SampleRows(rows));
+    return draft.with(design, new SampleRows(rows, linked));
   }
 
   private Design design() {

@@ -19,6 +19,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 
 /**
@@ -87,7 +88,30 @@ public final class Effects {
           cells.merge(table, differing(field, old, now), Long::sum);
         }
       }
+      case Change.LinkChanged(TableId table, var old, var now) -> link(table, old, now);
     }
+  }
+
+  /** A file of a table that comes or goes is told with it, and one that lost a field with that. */
+  private void link(TableId id, Optional<LinkedRows> old, Optional<LinkedRows> now) {
+    Optional<Table> table = before.design().find(id);
+    boolean sameFile = old.map(LinkedRows::file).equals(now.map(LinkedRows::file));
+    if (table.isEmpty() || after.design().find(id).isEmpty() || sameFile) {
+      return;
+    }
+    add(
+        Effect.Kind.ROWS_CHANGED,
+        table.get().name(),
+        Optional.empty(),
+        Risk.NONE,
+        now.map(link -> "The rows of " + table.get().label() + " stay in " + link.file() + ".")
+            .orElseGet(
+                () ->
+                    "The rows of "
+                        + table.get().label()
+                        + " are no longer those in "
+                        + old.orElseThrow().file()
+                        + "."));
   }
 
   private static long differing(FieldId field, Rows old, Rows now) {
@@ -177,7 +201,11 @@ public final class Effects {
     return ", with "
         + Counts.of(table.fields().size(), "field", "fields")
         + " and "
-        + Counts.of(draft.rows().of(table.id()).count(), "row", "rows");
+        + draft
+            .rows()
+            .link(table.id())
+            .map(link -> "the rows in " + link.fileName())
+            .orElseGet(() -> Counts.of(draft.rows().of(table.id()).count(), "row", "rows"));
   }
 
   private void added(TableId id, Field field) {
@@ -209,9 +237,12 @@ public final class Effects {
         table.label()
             + " loses the field "
             + field.label()
-            + " with "
-            + Counts.of(values, "value", "values")
-            + ".");
+            + before
+                .rows()
+                .link(id)
+                .flatMap(link -> link.column(field.id()).map(column -> link.fileName()))
+                .map(name -> "; its values stay in " + name + ".")
+                .orElse(" with " + Counts.of(values, "value", "values") + "."));
   }
 
   private static String says(Draft draft, Relationship r) {

@@ -19,6 +19,7 @@ import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 
@@ -98,6 +99,11 @@ final class Identities {
         .rows()
         .byTable()
         .forEach((table, old) -> rows.put(of(table), old.under(f -> fields.of(table, f))));
+    Map<TableId, LinkedRows> linked = new LinkedHashMap<>();
+    draft
+        .rows()
+        .linked()
+        .forEach((table, old) -> linked.put(of(table), old.under(f -> fields.of(table, f))));
     return new Draft(
         Design.of(
             design.name(),
@@ -107,7 +113,7 @@ final class Identities {
             design.tables().stream().map(this::of).toList(),
             design.relationships().stream().map(this::of).toList(),
             design.extras()),
-        new SampleRows(rows));
+        new SampleRows(rows, linked));
   }
 
   private Area of(Area area) {

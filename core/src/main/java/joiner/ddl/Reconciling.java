@@ -27,6 +27,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.IdentifierRules;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import org.jspecify.annotations.Nullable;
@@ -268,7 +269,24 @@ final class Reconciling {
                 now.find(id)
                     .filter(table -> !table.fields().isEmpty())
                     .ifPresent(table -> rows.put(id, kept(old, table))));
-    return new SampleRows(rows);
+    Map<TableId, LinkedRows> linked = new LinkedHashMap<>();
+    known
+        .rows()
+        .linked()
+        .forEach(
+            (id, old) ->
+                now.find(id)
+                    .filter(table -> !table.fields().isEmpty())
+                    .ifPresent(table -> linked.put(id, kept(old, table))));
+    return new SampleRows(rows, linked);
+  }
+
+  private static LinkedRows kept(LinkedRows old, Table table) {
+    LinkedRows kept = old;
+    for (FieldId field : old.fields()) {
+      kept = table.hasField(field) ? kept : kept.without(field);
+    }
+    return kept;
   }
 
   private static Rows kept(Rows old, Table table) {

@@ -7,6 +7,7 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedColumn;
+import joiner.rows.ValueForm;
 
 /**
  * What the values of one column show.
@@ -116,6 +117,11 @@ public record ColumnProfile(
 
   /** A text of the column as Joiner writes values of its type. */
   public String canonical(String text) {
+    return canonical(text, form);
+  }
+
+  /** A text of a column whose values have a form as Joiner writes them; another stays as it is. */
+  public static String canonical(String text, ValueForm form) {
     return (FormReader.forms(text) & form.bit()) != 0 ? FormReader.canonical(text, form) : text;
   }
 

@@ -11,6 +11,7 @@ import joiner.discovery.ColumnProfile.Disagreeing;
 import joiner.discovery.ColumnProfile.Note;
 import joiner.expression.Width;
 import joiner.model.FieldType;
+import joiner.rows.ValueForm;
 
 /**
  * Looks at the values of a column one by one. Each different value is examined once and only

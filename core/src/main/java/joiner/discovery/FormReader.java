@@ -10,6 +10,7 @@ import java.time.format.DateTimeFormatterBuilder;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import joiner.rows.ValueForm;
 
 /**
  * Tells in which forms a text may be read, and reads it in one of them. Common practice, no source,

@@ -1,5 +1,7 @@
 package joiner.discovery;
 
+import joiner.rows.ValueForm;
+
 /**
  * The digits of a text in groups between separators. Of two different separators the last is the
  * decimal one; one that comes once may be either, if three digits follow it; one that comes more

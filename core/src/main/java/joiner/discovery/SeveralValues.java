@@ -11,6 +11,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import joiner.rows.EncodedColumn;
 import joiner.rows.EncodedTable;
+import joiner.rows.ValueForm;
 
 /**
  * Finds columns whose cells hold lists. A separator is believed when it cuts a fair share of the

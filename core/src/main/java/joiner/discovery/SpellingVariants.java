@@ -11,6 +11,7 @@ import java.util.stream.IntStream;
 import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedColumn;
 import joiner.rows.EncodedTable;
+import joiner.rows.ValueForm;
 
 /**
  * Finds values that may be two spellings of one thing: the same letters and digits but for case,

@@ -2,6 +2,7 @@ package joiner.discovery;
 
 import java.math.BigDecimal;
 import joiner.model.FieldType;
+import joiner.rows.ValueForm;
 
 /** Least and greatest value of a column read in one form, and how many digits its numbers have. */
 final class ValueRange {

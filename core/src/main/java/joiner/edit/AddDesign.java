@@ -12,6 +12,7 @@ import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 
@@ -53,6 +54,8 @@ public record AddDesign(Draft other) implements Edit {
     relationships.addAll(other.design().relationships());
     Map<TableId, Rows> rows = new LinkedHashMap<>(draft.rows().byTable());
     rows.putAll(other.rows().byTable());
+    Map<TableId, LinkedRows> linked = new LinkedHashMap<>(draft.rows().linked());
+    linked.putAll(other.rows().linked());
     return draft.with(
         Design.of(
             design.name(),
@@ -62,7 +65,7 @@ public record AddDesign(Draft other) implements Edit {
             tables,
             relationships,
             design.extras()),
-        new SampleRows(rows));
+        new SampleRows(rows, linked));
   }
 
   /** Areas of one name become one. */

@@ -12,6 +12,7 @@ import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.rows.LinkedRows;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
 import joiner.rows.Stretch;
@@ -94,6 +95,12 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
 
   @Override
   public Draft apply(Draft draft) {
+    Optional<LinkedRows> link = draft.rows().link(table);
+    if (link.isPresent() && to instanceof Numbered numbered) {
+      LinkedRows counted = link.get().numberedIn(numbered.counter);
+      return draft.withRows(draft.rows().withLink(table, counted));
+    }
+    InFile.requireHeld(draft, table);
     return draft.withRows(draft.rows().with(table, to::of));
   }
 }

@@ -39,6 +39,8 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     Relationship child = design.relationship(toChild);
     Relationship parent =
         design.relationship(kind.first().equals(toChild) ? kind.second() : kind.first());
+    InFile.requireHeld(draft, pair.id());
+    InFile.requireHeld(draft, child.parent());
     requireOnlyPair(pair, child, parent);
     requireUnreferred(design, pair);
     Map<List<Optional<String>>, List<Optional<String>>> links = links(draft, pair, child, parent);

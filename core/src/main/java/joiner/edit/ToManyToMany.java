@@ -32,6 +32,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     Relationship r = design.relationship(relationship);
     Table child = design.table(r.child());
     Table parent = design.table(r.parent());
+    InFile.requireHeld(draft, child.id());
     if (child.primaryKey().isEmpty()) {
       throw new EditRefusedException(
           child.label() + " has no primary key yet; say first what identifies a row.");

@@ -192,6 +192,11 @@ public final class DesignStore implements AutoCloseable {
     private final Set<String> own = rowPaths(); // Asked for each table.
 
     @Override
+    public Path folder() {
+      return folder;
+    }
+
+    @Override
     public Optional<byte[]> content(String path) throws IOException {
       return save.content(path);
     }

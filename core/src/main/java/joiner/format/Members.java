@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import joiner.model.Extras;
 
 /** Reads the members of one JSON object and remembers which were understood. */
@@ -78,13 +79,22 @@ final class Members {
   }
 
   Optional<Integer> number(String name) throws UnreadableFileException {
+    return number(name, Integer::parseInt);
+  }
+
+  Optional<Long> longNumber(String name) throws UnreadableFileException {
+    return number(name, Long::parseLong);
+  }
+
+  private <T> Optional<T> number(String name, Function<String, T> parse)
+      throws UnreadableFileException {
     Optional<Json> value = any(name);
     if (value.isEmpty()) {
       return Optional.empty();
     }
     if (value.get() instanceof Json.Num number) {
       try {
-        return Optional.of(Integer.parseInt(number.text()));
+        return Optional.of(parse.apply(number.text()));
       } catch (NumberFormatException e) {
         throw wrong(name, number, "a whole number");
       }

@@ -22,6 +22,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.rows.LinkedRows;
 import joiner.rows.RowSource;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
@@ -263,9 +264,15 @@ final class PackageReader {
 
   private SampleRows rows() throws IOException, UnreadableFileException {
     Map<TableId, Rows> rows = new LinkedHashMap<>();
+    Map<TableId, LinkedRows> linked = new LinkedHashMap<>();
+    var links = new LinkJson(folder, file);
     for (TableJson.Read read : reads.values()) {
       Table table = tables.get(read.table().name());
       if (!table.fields().isEmpty()) {
+        if (data.isEmpty() && read.link().isPresent()) {
+          linked.put(table.id(), links.read(read.link().get(), table));
+          continue;
+        }
         if (data.isPresent()) {
           given(table, read, data.get());
         } else {
@@ -273,7 +280,7 @@ final class PackageReader {
         }
       }
     }
-    return new SampleRows(rows);
+    return new SampleRows(rows, linked);
   }
 
   /** What is told so far; more comes while rows of the other folder go by. */

@@ -20,6 +20,7 @@ import joiner.model.Extras;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 
 /**
@@ -44,13 +45,23 @@ final class PackageWriter {
    *
    * @param table with the properties its resource keeps
    * @param paths of its rows
+   * @param link where they stay if not there
    */
-  private record Written(Table table, List<String> paths) {}
+  private record Written(Table table, List<String> paths, Optional<Json> link) {
+    Written(Table table, List<String> paths) {
+      this(table, paths, Optional.empty());
+    }
+  }
 
   /** What stands in the folder now. */
   interface Previous {
     /** An empty folder. */
     Previous NOTHING = path -> Optional.empty();
+
+    /** The folder itself. */
+    default Path folder() {
+      return ANY_FOLDER;
+    }
 
     /** The content of a file, if it is there. */
     Optional<byte[]> content(String path) throws IOException;
@@ -114,6 +125,11 @@ final class PackageWriter {
   private Written table(Table table, Rows rows, String usual) throws IOException {
     if (table.fields().isEmpty()) {
       return new Written(table, List.of());
+    }
+    Optional<LinkedRows> link = draft.rows().link(table.id());
+    if (link.isPresent()) {
+      var links = new LinkJson(previous.folder(), Path.of(DataPackage.FILE));
+      return new Written(table, List.of(), Optional.of(links.write(link.get(), table)));
     }
     List<String> kept = RowPaths.kept(table);
     List<String> paths = kept.isEmpty() ? List.of(usual) : kept;
@@ -222,7 +238,11 @@ final class PackageWriter {
       Table table = written.table();
       resources.add(
           TableJson.write(
-              design, table, written.paths(), foreign.getOrDefault(table.id(), List.of())));
+              design,
+              table,
+              written.paths(),
+              written.link(),
+              foreign.getOrDefault(table.id(), List.of())));
     }
     Map<String, String> own = new LinkedHashMap<>(design.extras().byProperty());
     design

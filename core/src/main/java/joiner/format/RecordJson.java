@@ -33,6 +33,7 @@ final class RecordJson {
     return switch (value) {
       case String text -> new Json.Text(text, 0);
       case Integer number -> new Json.Num(number.toString(), 0);
+      case Long number -> new Json.Num(number.toString(), 0);
       case Boolean truth -> new Json.Bool(truth, 0);
       case Enum<?> constant -> new Json.Text(constant.name(), 0);
       case Formula formula -> new Json.Text(formula.text(), 0);
@@ -133,6 +134,7 @@ final class RecordJson {
     }
     return switch (json) {
       case Json.Num number when wanted == int.class -> whole(number, file);
+      case Json.Num number when wanted == long.class -> longWhole(number, file);
       case Json.Bool truth when wanted == boolean.class -> truth.value();
       case Json.Text text when wanted == String.class -> text.text();
       case Json.Text text when wanted == Formula.class -> new Formula(text.text());
@@ -251,6 +253,14 @@ final class RecordJson {
       };
     }
     throw strange(column, Rows.class, file);
+  }
+
+  private static long longWhole(Json.Num number, Path file) throws UnreadableFileException {
+    try {
+      return Long.parseLong(number.text());
+    } catch (NumberFormatException e) {
+      throw strange(number, long.class, file);
+    }
   }
 
   private static int whole(Json.Num number, Path file) throws UnreadableFileException {

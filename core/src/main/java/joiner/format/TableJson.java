@@ -33,7 +33,12 @@ final class TableJson {
   private TableJson() {}
 
   /** A table with the parts of its resource that are not the table's own. */
-  record Read(Table table, List<Json> foreignKeys, List<String> paths, Optional<Json> inline) {}
+  record Read(
+      Table table,
+      List<Json> foreignKeys,
+      List<String> paths,
+      Optional<Json> inline,
+      Optional<Json> link) {}
 
   static Read read(Members resource, Path file) throws UnreadableFileException {
     String name =
@@ -65,7 +70,8 @@ final class TableJson {
     }
     List<String> paths = resource.texts("path");
     Optional<Json> inline = resource.any("data");
-    return new Read(withExtras(table, resource, schema, more, paths), foreign, paths, inline);
+    Optional<Json> link = more.any(LinkJson.PROPERTY);
+    return new Read(withExtras(table, resource, schema, more, paths), foreign, paths, inline, link);
   }
 
   private static Table table(
@@ -202,9 +208,15 @@ final class TableJson {
   /**
    * The resource of a table.
    *
-   * @param paths where its rows stand; none: it can have no rows yet
+   * @param paths where its rows stand; none: it can have no rows yet, or they stay elsewhere
+   * @param link where they stay, if so
    */
-  static Json write(Design design, Table table, List<String> paths, List<Relationship> foreign) {
+  static Json write(
+      Design design,
+      Table table,
+      List<String> paths,
+      Optional<Json> link,
+      List<Relationship> foreign) {
     var resource = new Json.Obj();
     resource.put("name", table.name()).put("type", "table");
     switch (paths.size()) {
@@ -220,6 +232,7 @@ final class TableJson {
     var schema = new Json.Obj();
     var more = new Json.Obj();
     writeMore(design, table, more);
+    link.ifPresent(json -> more.put(LinkJson.PROPERTY, json));
     writeSchema(design, table, foreign, schema);
     Map<String, String> extras = new LinkedHashMap<>(table.extras().byProperty());
     extras.remove("path");

@@ -1,8 +1,11 @@
 package joiner.meaning;
 
 import java.util.Map;
+import java.util.Optional;
 import joiner.model.Design;
+import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
 import org.jspecify.annotations.Nullable;
@@ -35,6 +38,13 @@ public final class Draft {
       if (entry.getValue().count() > 0 && design.table(entry.getKey()).fields().isEmpty()) {
         throw new IllegalArgumentException(
             "there are rows of table " + entry.getKey() + ", which has no fields");
+      }
+    }
+    for (Map.Entry<TableId, LinkedRows> entry : rows.linked().entrySet()) {
+      Optional<Table> table = design.find(entry.getKey());
+      if (table.isEmpty() || !table.get().fieldIds().containsAll(entry.getValue().fields())) {
+        throw new IllegalArgumentException(
+            "a file has rows of table " + entry.getKey() + " or of fields that are not there");
       }
     }
   }

@@ -2,11 +2,18 @@ package joiner.rows;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import joiner.model.TableId;
 
-/** The rows of all tables of a design; tables that are not named have none. Immutable. */
-public record SampleRows(Map<TableId, Rows> byTable) {
+/**
+ * The rows of all tables of a design: held here, or staying in a file. Tables that are not named
+ * have none. Immutable.
+ *
+ * @param byTable the rows that are held
+ * @param linked the rows that stay in files; of such a table none are held
+ */
+public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> linked) {
   /** No rows at all. */
   public static final SampleRows NONE = new SampleRows(Map.of());
 
@@ -14,29 +21,62 @@ public record SampleRows(Map<TableId, Rows> byTable) {
     Map<TableId, Rows> some = new LinkedHashMap<>(byTable);
     some.values().removeIf(rows -> rows.count() == 0); // None is none, named or not.
     byTable = Map.copyOf(some);
+    linked = Map.copyOf(linked);
+    for (TableId table : linked.keySet()) {
+      if (byTable.containsKey(table)) {
+        throw new IllegalArgumentException(
+            "the rows of table " + table + " stay in a file; none can be held beside them");
+      }
+    }
   }
 
-  /** The rows of one table. */
+  /** Rows of which none stay in files. */
+  public SampleRows(Map<TableId, Rows> byTable) {
+    this(byTable, Map.of());
+  }
+
+  /** The rows of one table that are held. */
   public Rows of(TableId table) {
     return byTable.getOrDefault(table, Rows.NONE);
   }
 
-  /** The same rows with one table's changed. */
+  /** The rows of one table that stay in a file. */
+  public Optional<LinkedRows> link(TableId table) {
+    return Optional.ofNullable(linked.get(table));
+  }
+
+  /** The same rows with those of one table changed that are held. */
   public SampleRows with(TableId table, UnaryOperator<Rows> change) {
     Map<TableId, Rows> changed = new LinkedHashMap<>(byTable);
     changed.put(table, change.apply(of(table)));
-    return new SampleRows(changed);
+    return new SampleRows(changed, linked);
+  }
+
+  /** The same rows with those of one table in a file, instead of any that were held. */
+  public SampleRows withLink(TableId table, LinkedRows link) {
+    Map<TableId, Rows> held = new LinkedHashMap<>(byTable);
+    held.remove(table);
+    Map<TableId, LinkedRows> files = new LinkedHashMap<>(linked);
+    files.put(table, link);
+    return new SampleRows(held, files);
   }
 
   /** The same rows without one table's. */
   public SampleRows without(TableId table) {
-    Map<TableId, Rows> kept = new LinkedHashMap<>(byTable);
-    kept.remove(table);
-    return new SampleRows(kept);
+    Map<TableId, Rows> held = new LinkedHashMap<>(byTable);
+    held.remove(table);
+    Map<TableId, LinkedRows> files = new LinkedHashMap<>(linked);
+    files.remove(table);
+    return new SampleRows(held, files);
   }
 
-  /** Number of rows in all tables. */
+  /** Number of rows in all tables that are held. */
   public int count() {
     return byTable.values().stream().mapToInt(Rows::count).sum();
+  }
+
+  /** Whether no table has rows. */
+  public boolean isEmpty() {
+    return byTable.isEmpty() && linked.isEmpty();
   }
 }

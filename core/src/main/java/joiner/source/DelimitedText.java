@@ -60,6 +60,28 @@ final class DelimitedText implements SourceReader {
     }
   }
 
+  /**
+   * Reads a file again whose encoding is known. What no character stands for in Windows-1252 was
+   * told when it was read first.
+   */
+  static void again(Path file, ReadingOptions options, TableSinks sinks, ProblemLog problems)
+      throws IOException, UnreadableFileException {
+    TextShape shape = TextShape.of(file, options);
+    boolean told = shape.charset().equals(TextShape.WINDOWS);
+    try {
+      read(
+          file,
+          shape,
+          told ? CodingErrorAction.REPLACE : CodingErrorAction.REPORT,
+          options,
+          sinks,
+          problems);
+    } catch (CharacterCodingException e) {
+      throw new UnreadableFileException(
+          file, 0, "the text is no longer in " + shape.charset().name() + "; save it as such.");
+    }
+  }
+
   private static Understood read(
       Path file,
       TextShape shape,
@@ -199,7 +221,9 @@ final class DelimitedText implements SourceReader {
             options.checkStopped();
           }
         }
-      } catch (CsvParseException | UncheckedIOException e) {
+      } catch (UncheckedIOException e) {
+        throw e.getCause();
+      } catch (CsvParseException e) {
         if (deepest(e) instanceof CharacterCodingException coding) {
           throw coding;
         }

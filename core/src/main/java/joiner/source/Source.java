@@ -1,6 +1,9 @@
 package joiner.source;
 
+import java.nio.charset.Charset;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import joiner.naming.NamingPolicy;
 
@@ -13,17 +16,37 @@ import joiner.naming.NamingPolicy;
  *     nothing
  * @param tables its tables; a repeating section follows the table it repeats in
  * @param problems what was not as it should be
+ * @param whole of delimited text of which only the first rows are held what tells how to read all
  */
 public record Source(
     String name,
     String found,
     OptionalInt headerLine,
     List<SourceTable> tables,
-    List<SourceProblem> problems) {
+    List<SourceProblem> problems,
+    Optional<Whole> whole) {
   public Source {
     tables = List.copyOf(tables);
     problems = List.copyOf(problems);
   }
+
+  /** A source all of whose rows are held. */
+  public Source(
+      String name,
+      String found,
+      OptionalInt headerLine,
+      List<SourceTable> tables,
+      List<SourceProblem> problems) {
+    this(name, found, headerLine, tables, problems, Optional.empty());
+  }
+
+  /**
+   * A file whose rows stay where they are.
+   *
+   * @param headerLine from 1; 0: none
+   * @param rows how many there are
+   */
+  public record Whole(Path file, char separator, Charset charset, int headerLine, int rows) {}
 
   /** What it is about, as a label: the file's name without its ending. */
   public String label() {

@@ -39,6 +39,41 @@ public final class SourceFile {
         problems.all());
   }
 
+  /** Delimited text from so many bytes on stays where it is unless one wants it otherwise. */
+  private static final long LARGE = 64L << 20;
+
+  /** Whether the rows of a file can stay in it: it is delimited text. */
+  public static boolean canStay(Path file) throws IOException {
+    try {
+      return Files.isRegularFile(file) && reader(file) instanceof DelimitedText;
+    } catch (UnreadableFileException e) {
+      return false; // Why is told when it is read.
+    }
+  }
+
+  /** Whether a file is so large that its rows had better stay in it. */
+  public static boolean shouldStay(Path file) throws IOException {
+    return canStay(file) && Files.size(file) >= LARGE;
+  }
+
+  /**
+   * Reads delimited text whose rows are to stay in it: all of it is profiled, the first rows are
+   * held.
+   *
+   * @throws UnreadableFileException if nothing can be made of it, or it is no delimited text
+   */
+  public static ProfiledSource readHead(Path file, ReadingOptions options)
+      throws IOException, UnreadableFileException {
+    if (!Files.isRegularFile(file)) {
+      throw new UnreadableFileException(file, 0, "there is no such file.");
+    }
+    if (!(reader(file) instanceof DelimitedText)) {
+      throw new UnreadableFileException(
+          file, 0, "only rows of delimited text can stay in their file; save it as CSV.");
+    }
+    return HeadOfFile.read(file, options);
+  }
+
   /**
    * Reads a file through, keeping nothing of delimited text and sheets, so that memory does not
    * grow with it.

@@ -27,6 +27,7 @@ import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedColumn;
 import joiner.rows.EncodedTable;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 
 /**
@@ -48,11 +49,19 @@ public final class SourceImport {
   /**
    * A table as it will be.
    *
+   * @param rows those that are held
+   * @param link those that stay in their file
    * @param columns the field each column of the source became; columns left out are not there
    */
-  public record Imported(Table table, Rows rows, Map<Integer, FieldId> columns) {
+  public record Imported(
+      Table table, Rows rows, Optional<LinkedRows> link, Map<Integer, FieldId> columns) {
     public Imported {
       columns = Map.copyOf(columns);
+    }
+
+    /** How many rows the table has. */
+    public int rowCount() {
+      return link.map(LinkedRows::count).orElse(rows.count());
     }
   }
 
@@ -84,7 +93,7 @@ public final class SourceImport {
   public Edit edit() {
     var edits = new ArrayList<Edit>();
     for (Imported imported : tables) {
-      edits.add(new AddTable(imported.table(), imported.rows()));
+      edits.add(new AddTable(imported.table(), imported.rows(), imported.link()));
     }
     for (int i = 0; i < tables.size(); i++) {
       int place = i;
@@ -136,19 +145,52 @@ public final class SourceImport {
         columns.put(i, field.id());
       }
     }
-    Table table =
+    Table plain =
         into.unused(Table.of(name, label, Noun.ofLabel(label)))
             .withArea(area())
             .withFields(fields)
             .withPrimaryKey(List.of(key.map(columns::get).orElseGet(() -> fields.getFirst().id())));
-    if (source.parent().isPresent()) {
-      FieldId link = fields.get(1).id();
-      table =
-          table.withIndexAdded(
-              new Index(
-                  ConstraintNaming.index(name, List.of(fields.get(1).name())), List.of(link)));
+    Table table = source.parent().isPresent() ? indexed(plain) : plain;
+    Optional<LinkedRows> link =
+        profiled
+            .source()
+            .whole()
+            .filter(whole -> options.withRows())
+            .map(whole -> link(whole, table, place, columns));
+    Rows rows = link.isPresent() ? Rows.NONE : rows(table, source, place, columns);
+    return new Imported(table, rows, link, columns);
+  }
+
+  /** A repeating section has the link to its table second. */
+  private static Table indexed(Table section) {
+    Field link = section.fields().get(1);
+    return section.withIndexAdded(
+        new Index(
+            ConstraintNaming.index(section.name(), List.of(link.name())), List.of(link.id())));
+  }
+
+  private LinkedRows link(
+      Source.Whole whole, Table table, int place, Map<Integer, FieldId> columns) {
+    var filled = new ArrayList<LinkedRows.Column>();
+    for (int i = 0; i < profiled.profiles().get(place).size(); i++) {
+      ColumnProfile profile = profiled.profiles().get(place).get(i);
+      FieldId field = columns.get(i);
+      if (field != null) {
+        filled.add(LinkedRows.Column.of(field, i, profile.header(), profile.form()));
+      }
     }
-    return new Imported(table, rows(table, source, place, columns), columns);
+    boolean counted = table.fields().size() > columns.size();
+    return new LinkedRows(
+        whole.file().toString(),
+        String.valueOf(whole.separator()),
+        whole.charset().name(),
+        whole.headerLine(),
+        filled,
+        counted
+            ? Optional.of(
+                new LinkedRows.Numbered(table.fields().getFirst().id(), options.firstNumber()))
+            : Optional.empty(),
+        whole.rows());
   }
 
   /** The area that is there, or the one that comes with the first table. */

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.dependency.AttributeSet;
 import joiner.discovery.Contradiction;
+import joiner.edit.InFile;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -83,6 +84,7 @@ public record Split(
    */
   public static Split of(Draft before, TableId id, SplitChoices choices) {
     Table table = before.design().table(id);
+    InFile.requireHeld(before, id);
     Rows original = before.rows().of(id);
     Rows settled = settled(table, original, choices);
     int changed = changedCells(table, original, settled);

@@ -11,6 +11,7 @@ import joiner.expression.Width;
 import joiner.model.FieldType;
 import joiner.rows.EncodedColumn;
 import joiner.rows.ReadValue;
+import joiner.rows.ValueForm;
 import joiner.rows.ValueReader;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;

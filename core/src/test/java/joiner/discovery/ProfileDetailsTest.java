@@ -15,6 +15,7 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.rows.EncodedColumn;
 import joiner.rows.EncodedTable;
+import joiner.rows.ValueForm;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

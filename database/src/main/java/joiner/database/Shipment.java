@@ -1,5 +1,7 @@
 package joiner.database;
 
+import java.io.IOException;
+import joiner.source.LinkedFile;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -34,7 +36,7 @@ public record Shipment(int statements, Verification verification) {
   }
 
   /**
-   * Ships a design with those of its rows. What fails leaves nothing behind: the transaction is
+   * Ships a design with those of its rows; rows that stay in a file are read from it. What fails leaves nothing behind: the transaction is
    * taken back, or, where the engine commits each definition at once, the tables made so far are
    * dropped.
    *
@@ -51,13 +53,22 @@ public record Shipment(int statements, Verification verification) {
               + " keeps no keys and no rules, so nothing is shipped to it; an audit asks it what its"
               + " rows hold.");
     }
-    SchemaScript script = SchemaScript.toSend(draft, dialect, rows);
+    Draft whole = held(draft, rows);
+    SchemaScript script = SchemaScript.toSend(whole, dialect, rows);
     try (LiveTarget live = LiveTarget.connect(target)) {
       refuseTheSame(live, script);
-      Verification verification = run(live, script, draft, rows, progress);
+      Verification verification = run(live, script, whole, rows, progress);
       return new Shipment(script.statements().size(), verification);
     } catch (SQLException e) {
       throw new TargetRefusedException("Reading the database back failed:", "", e);
+    }
+  }
+
+  private static Draft held(Draft draft, RowsChoice rows) throws TargetRefusedException {
+    try {
+      return LinkedFile.held(draft, rows::includes);
+    } catch (IOException e) {
+      throw new TargetRefusedException("Nothing was sent: " + e.getMessage());
     }
   }
 

@@ -1,4 +1,4 @@
-package joiner.discovery;
+package joiner.rows;
 
 import java.util.List;
 
@@ -37,15 +37,18 @@ public enum ValueForm {
     return words;
   }
 
-  int bit() {
+  /** This form alone in a set of forms. */
+  public int bit() {
     return 1 << ordinal();
   }
 
-  static List<ValueForm> all() {
+  /** All forms, the preferred ones first. */
+  public static List<ValueForm> all() {
     return ALL;
   }
 
-  boolean isNumber() {
+  /** Whether values are numbers. */
+  public boolean isNumber() {
     return this == WHOLE || this == NUMBER_POINT || this == NUMBER_COMMA;
   }
 }
