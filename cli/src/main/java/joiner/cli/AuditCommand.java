@@ -1,9 +1,5 @@
 package joiner.cli;
 
-import joiner.source.LinkedFile;
-import joiner.rows.FiledRows;
-import joiner.audit.KnownAudit;
-import java.util.Set;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -13,10 +9,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.atomic.AtomicLong;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
+import joiner.audit.KnownAudit;
 import joiner.audit.TableAudit;
 import joiner.audit.Violation;
 import joiner.database.LiveAudit;
@@ -29,6 +27,8 @@ import joiner.model.Design;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.rows.FiledRows;
+import joiner.source.LinkedFile;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -147,7 +147,9 @@ final class AuditCommand implements Callable<Integer> {
     return new Audited(of, report);
   }
 
-  /** Tells every few seconds how far it is, and what was found in a table as soon as it is known. */
+  /**
+   * Tells every few seconds how far it is, and what was found in a table as soon as it is known.
+   */
   private final class Telling implements Audit.Watch {
     private final Design of;
     private final PrintWriter err;
@@ -206,8 +208,7 @@ final class AuditCommand implements Callable<Integer> {
   }
 
   private static Map<String, Object> unread(Design design, AuditReport.Unread unread) {
-    return Map.of(
-        "table", design.table(unread.table()).name(), "message", unread.message());
+    return Map.of("table", design.table(unread.table()).name(), "message", unread.message());
   }
 
   private static Map<String, Object> violation(Table table, Violation violation) {

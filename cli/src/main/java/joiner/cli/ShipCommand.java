@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
+import joiner.audit.KnownAudit;
 import joiner.database.Progress;
 import joiner.database.Shipment;
 import joiner.database.Target;
@@ -21,6 +22,7 @@ import joiner.engine.Dialect;
 import joiner.finding.DesignChecks;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
+import joiner.source.LinkedFile;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -105,7 +107,12 @@ final class ShipCommand implements Callable<Integer> {
     AuditReport audit =
         rows == RowsChoice.NONE
             ? new AuditReport(List.of())
-            : Audit.of(draft, Clock.systemDefaultZone());
+            : Audit.of(
+                draft,
+                LinkedFile.of(draft, () -> false),
+                Clock.systemDefaultZone(),
+                new KnownAudit(),
+                (table, row) -> true);
     List<ShipGate.Obstacle> obstacles =
         ShipGate.obstacles(draft.design(), DesignChecks.run(draft), audit, rows);
     if (obstacles.isEmpty()) {

@@ -1,6 +1,5 @@
 package joiner.cli;
 
-import joiner.source.ProfiledSource;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.Charset;
@@ -9,6 +8,7 @@ import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Path;
 import java.util.List;
 import joiner.format.UnreadableFileException;
+import joiner.source.ProfiledSource;
 import joiner.source.ReadingOptions;
 import joiner.source.Source;
 import joiner.source.SourceFile;

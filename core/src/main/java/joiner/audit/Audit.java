@@ -119,11 +119,19 @@ public final class Audit {
    */
   public static AuditReport of(
       Draft draft, Map<TableId, FiledRows> files, Clock clock, KnownAudit known, Watch watch) {
-    if (files.isEmpty()) {
-      AuditRows rows = new AuditRows.InMemory(draft, watch);
-      return new Audit(draft, clock, known, rows, new Memory(KEYS_IN_MEMORY)).run();
-    }
     Map<TableId, IOException> unread = new LinkedHashMap<>();
+    draft
+        .rows()
+        .linked()
+        .forEach(
+            (table, link) -> {
+              if (!files.containsKey(table)) {
+                unread.put(
+                    table,
+                    new IOException(
+                        "Its rows stay in " + link.fileName() + "; they were not read."));
+              }
+            });
     Draft read = draft;
     for (TableId table : readByOthers(draft)) {
       if (files.containsKey(table)) {
@@ -137,7 +145,7 @@ public final class Audit {
       }
     }
     var held = new AuditRows.InMemory(read, watch);
-    AuditRows rows = new AuditRows.Mixed(held, files, known, watch);
+    AuditRows rows = files.isEmpty() ? held : new AuditRows.Mixed(held, files, known, watch);
     var audit = new Audit(read, clock, known, rows, new Memory(KEYS_IN_MEMORY));
     audit.unread.putAll(unread);
     return audit.run();

@@ -41,6 +41,11 @@ public final class ShipGate {
         obstacles.add(new Obstacle(true, violation.table(), violation.message()));
       }
     }
+    for (AuditReport.Unread unread : audit.unread()) {
+      if (design.find(unread.table()).filter(rows::includes).isPresent()) {
+        obstacles.add(new Obstacle(true, unread.table(), unread.message()));
+      }
+    }
     return List.copyOf(obstacles);
   }
 }

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import joiner.discovery.ColumnProfile;
@@ -107,6 +108,96 @@ public final class LinkedFile implements FiledRows {
               + " are.");
     }
     return Rows.of(table.fieldIds(), this);
+  }
+
+  /**
+   * Some of the rows.
+   *
+   * @param numbers which rows they are, from 1, ascending
+   */
+  public record Examples(Rows rows, List<Integer> numbers) {
+    public Examples {
+      numbers = List.copyOf(numbers);
+    }
+  }
+
+  /**
+   * The first rows and some others; reads no further than the last of them.
+   *
+   * @param first how many of the first
+   * @param others numbers of others, from 1
+   */
+  public Examples examples(int first, Set<Integer> others) throws IOException {
+    var wanted = new Wanted(first, others);
+    try {
+      scan(wanted);
+    } catch (Enough enough) {
+      return wanted.examples();
+    }
+    return wanted.examples();
+  }
+
+  /** Takes the rows that are wanted, and ends the reading after the last. */
+  private final class Wanted implements TableSink {
+    private final Rows.Builder builder = new Rows.Builder(table.fieldIds());
+    private final List<Integer> numbers = new ArrayList<>();
+    private final int first;
+    private final Set<Integer> others;
+    private final int last;
+    private int row = 1;
+
+    Wanted(int first, Set<Integer> others) {
+      this.first = first;
+      this.others = others;
+      this.last = Math.max(first, others.stream().mapToInt(Integer::intValue).max().orElse(0));
+    }
+
+    private boolean isWanted() {
+      return row <= first || others.contains(row);
+    }
+
+    @Override
+    public int column(String header) {
+      return builder.column(header);
+    }
+
+    @Override
+    public void cell(int column, String text) {
+      if (isWanted()) {
+        builder.cell(column, text);
+      }
+    }
+
+    @Override
+    public void cell(int column, char[] chars, int offset, int length) {
+      if (isWanted()) {
+        builder.cell(column, new String(chars, offset, length));
+      }
+    }
+
+    @Override
+    public void endRow(long line) {
+      if (isWanted()) {
+        numbers.add(row);
+        builder.endRow(line);
+      }
+      if (++row > last) {
+        throw new Enough();
+      }
+    }
+
+    Examples examples() {
+      return new Examples(builder.build(), numbers);
+    }
+  }
+
+  /** Nothing more is wanted. */
+  private static final class Enough extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    Enough() {
+      super("", null, false, false);
+    }
   }
 
   @Override

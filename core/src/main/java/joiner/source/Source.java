@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import joiner.naming.NamingPolicy;
+import joiner.rows.LinkedRows;
 
 /**
  * A file as it was read.
@@ -46,7 +47,19 @@ public record Source(
    * @param headerLine from 1; 0: none
    * @param rows how many there are
    */
-  public record Whole(Path file, char separator, Charset charset, int headerLine, int rows) {}
+  public record Whole(Path file, char separator, Charset charset, int headerLine, int rows) {
+    /** Its rows as those of a table. */
+    LinkedRows link(List<LinkedRows.Column> columns, Optional<LinkedRows.Numbered> numbered) {
+      return new LinkedRows(
+          file.toString(),
+          String.valueOf(separator),
+          charset.name(),
+          headerLine,
+          columns,
+          numbered,
+          rows);
+    }
+  }
 
   /** What it is about, as a label: the file's name without its ending. */
   public String label() {

@@ -180,17 +180,12 @@ public final class SourceImport {
       }
     }
     boolean counted = table.fields().size() > columns.size();
-    return new LinkedRows(
-        whole.file().toString(),
-        String.valueOf(whole.separator()),
-        whole.charset().name(),
-        whole.headerLine(),
+    return whole.link(
         filled,
         counted
             ? Optional.of(
                 new LinkedRows.Numbered(table.fields().getFirst().id(), options.firstNumber()))
-            : Optional.empty(),
-        whole.rows());
+            : Optional.empty());
   }
 
   /** The area that is there, or the one that comes with the first table. */

@@ -376,9 +376,10 @@ class LinkedFileTest {
     assertThat(ChangeRows.added(firing).apply(held).rows().count()).isEqualTo(3);
     Draft without = new RemoveField(firing.id(), firing.fields().getLast().id(), "").apply(draft);
     assertThatThrownBy(() -> hold.apply(without)).isInstanceOf(EditRefusedException.class);
-    assertThatThrownBy(() -> new LinkTable(firing.id(), "Firing", link).apply(without))
+    assertThatThrownBy(() -> new LinkTable(firing.id(), "Firing", Optional.of(link)).apply(without))
         .isInstanceOf(EditRefusedException.class);
-    assertThat(new LinkTable(firing.id(), "Firing", link).apply(held)).isEqualTo(draft);
+    assertThat(new LinkTable(firing.id(), "Firing", Optional.of(link)).apply(held))
+        .isEqualTo(draft);
     // Numbering them costs no change of the file.
     Draft counted = Counters.identify(firing).apply(draft);
     Table now = counted.design().table(firing.id());
@@ -419,6 +420,69 @@ class LinkedFileTest {
         }
       }
       assertThat(LinkedFile.held(filed, table -> true)).as("seed %d", seed).isEqualTo(held);
+    }
+  }
+
+  @Test
+  void examplesAreTheFirstRowsAndThoseAskedFor() throws IOException {
+    var lines = new ArrayList<String>(List.of("no,cone"));
+    for (int i = 1; i <= 5_000; i++) {
+      lines.add(i + "," + i % 10);
+    }
+    SourceImport.Imported imported =
+        linked(firings(lines.toArray(String[]::new))).tables().getFirst();
+    LinkedFile.Examples some = file(imported).examples(2, Set.of(2, 4_321, 9_999));
+    assertThat(some.numbers()).containsExactly(1, 2, 4_321);
+    assertThat(texts(some.rows(), imported.table()))
+        .isEqualTo(
+            List.of(
+                List.of(Optional.of("1"), Optional.of("1")),
+                List.of(Optional.of("2"), Optional.of("2")),
+                List.of(Optional.of("4321"), Optional.of("1"))));
+    assertThat(file(imported).examples(0, Set.of()).numbers()).isEmpty();
+  }
+
+  @Test
+  void aTableThatIsThereIsFilledByTheColumnsOfItsFieldsNames() throws IOException {
+    Field no = Field.of("firing_no", "Number", new FieldType.Text(10));
+    Field cone = Field.of("cone", "Cone", new FieldType.Text(4));
+    Field note = Field.of("note", "Remarks", new FieldType.Text(40));
+    Field by = Field.of("fired_by", "Fired by", new FieldType.Text(40));
+    Table firing =
+        Table.of("firing", "Firing", new Noun("firing", "firings"))
+            .withFields(List.of(no, cone, note, by));
+    Path file = firings("Firing No;REMARKS;Kiln;cone", "1;cold;north;6");
+    LinkMatch match =
+        LinkMatch.of(firing, SourceFile.readHead(file, ReadingOptions.DETECT), Optional.empty());
+    assertThat(match.withoutField()).containsExactly("Kiln");
+    assertThat(match.withoutColumn()).containsExactly("Fired by");
+    assertThat(texts(LinkedFile.of(firing, match.link(), () -> false).held(), firing))
+        .isEqualTo(
+            List.of(
+                List.of(
+                    Optional.of("1"), Optional.of("6"), Optional.of("cold"), Optional.empty())));
+    // Another file is read as the one before was, whatever the fields are called by now.
+    Table renamed = firing.withField(cone.id(), f -> f.withName("heat").withLabel("Heat"));
+    LinkedRows before = match.link().replaced(cone.id(), "6", "cone 6");
+    LinkMatch again =
+        LinkMatch.of(
+            renamed, SourceFile.readHead(file, ReadingOptions.DETECT), Optional.of(before));
+    assertThat(again.link()).isEqualTo(before);
+  }
+
+  /** Whoever does not read the files is told so, and not that references lead nowhere. */
+  @Test
+  void anAuditThatReadsNoFilesSaysSo() throws IOException {
+    Draft demo = Pottery.demo();
+    for (Table table : demo.design().tables()) {
+      Draft filed =
+          demo.withRows(
+              demo.rows()
+                  .withLink(
+                      table.id(), FiledRowsOf.link(table, demo.rows().of(table.id()), folder)));
+      AuditReport report = Audit.of(filed, Pottery.CLOCK);
+      assertThat(report.unread()).hasSize(1);
+      assertThat(report.total()).isZero();
     }
   }
 }

@@ -1,7 +1,6 @@
 package joiner.database;
 
 import java.io.IOException;
-import joiner.source.LinkedFile;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,6 +19,7 @@ import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.meaning.Draft;
 import joiner.model.Table;
+import joiner.source.LinkedFile;
 
 /**
  * Makes a design real: runs its script on a target in one transaction, reads the catalog back,
@@ -36,9 +36,9 @@ public record Shipment(int statements, Verification verification) {
   }
 
   /**
-   * Ships a design with those of its rows; rows that stay in a file are read from it. What fails leaves nothing behind: the transaction is
-   * taken back, or, where the engine commits each definition at once, the tables made so far are
-   * dropped.
+   * Ships a design with those of its rows; rows that stay in a file are read from it. What fails
+   * leaves nothing behind: the transaction is taken back, or, where the engine commits each
+   * definition at once, the tables made so far are dropped.
    *
    * @throws TargetRefusedException if the target cannot be reached, has tables of the same names,
    *     or refuses a statement
