@@ -14,7 +14,7 @@ import java.util.Arrays;
  * each cell where it stands, so that nothing is made of a cell that nobody looks at. A quote within
  * a cell that is not quoted stands for itself; lines end with CR, LF or both.
  */
-final class CsvScan {
+public final class CsvScan {
   private static final int BLOCK = 1 << 15;
   private static final char BYTE_ORDER_MARK = '\uFEFF';
 
@@ -28,11 +28,13 @@ final class CsvScan {
   private char[] unquoted = new char[256];
   private int at;
   private int end;
+  private final int longest;
   private long line = 1;
+  private long began = 1;
   private boolean ended;
 
   /** Takes cells. */
-  interface Cells {
+  public interface Cells {
     /** The next cell of the record; its characters are overwritten afterwards. */
     void cell(char[] chars, int offset, int length);
 
@@ -45,7 +47,20 @@ final class CsvScan {
     void endRecord(long line, boolean empty) throws IOException;
   }
 
+  /** Scans text whose cells may have any length. */
   CsvScan(InputStream in, char separator, char quote, Cells cells) {
+    this(in, separator, quote, Integer.MAX_VALUE, cells);
+  }
+
+  /**
+   * Scans text.
+   *
+   * @param separator a character of ASCII
+   * @param quote another one
+   * @param longest how many characters a cell in quotes has at most
+   */
+  public CsvScan(InputStream in, char separator, char quote, int longest, Cells cells) {
+    this.longest = longest;
     this.in = in;
     this.separator = separator;
     this.quote = quote;
@@ -58,8 +73,9 @@ final class CsvScan {
    *
    * @throws java.nio.charset.CharacterCodingException if it is no UTF-8
    * @throws MalformedException if something stands behind a closing quote, or a quote is not closed
+   *     within the length of a cell; the records before that one were shown
    */
-  void run() throws IOException {
+  public void run() throws IOException {
     more(0);
     if (at < end && chars[at] == BYTE_ORDER_MARK) {
       at++;
@@ -70,7 +86,7 @@ final class CsvScan {
   }
 
   /** Text that is no delimited text. */
-  static final class MalformedException extends IOException {
+  public static final class MalformedException extends IOException {
     private static final long serialVersionUID = 1L;
 
     MalformedException(String what, long line) {
@@ -78,8 +94,13 @@ final class CsvScan {
     }
   }
 
+  /** The line, from 1, in which the record began that was looked at last. */
+  public long recordLine() {
+    return began;
+  }
+
   private void record() throws IOException {
-    long began = line;
+    began = line;
     boolean first = true;
     boolean empty = true;
     boolean goesOn = true;
@@ -161,6 +182,9 @@ final class CsvScan {
       } else if (c == '\n' || c == '\r') {
         boolean both = c == '\r' && (at < end || more(at)) && chars[at] == '\n';
         line += both ? 0 : 1; // Of two the second is counted.
+      }
+      if (length == longest) {
+        throw new MalformedException("a cell is too long that begins", opened);
       }
       if (length == unquoted.length) {
         unquoted = Arrays.copyOf(unquoted, 2 * length);

@@ -18,6 +18,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.OptionalInt;
 import java.util.function.LongSupplier;
+import joiner.format.CsvScan;
 import joiner.format.UnreadableFileException;
 
 /**
@@ -94,7 +95,16 @@ final class DelimitedText implements SourceReader {
     var rows = new TextRows(file, sinks.table(name), problems, shape.headerLine());
     var lines = new Lines(file, shape, rows, options);
     long size = Math.max(1, Files.size(file));
-    lines.read(() -> open(file, shape, unreadable, size, options), problems);
+    long left = 1;
+    if (shape.isPlain() && unreadable == CodingErrorAction.REPORT) {
+      try (var in = new CountedInput(Files.newInputStream(file), size, options)) {
+        left = lines.plain(in);
+      }
+    }
+    if (left > 0) {
+      lines.read(() -> open(file, shape, unreadable, size, options), left, problems);
+    }
+    rows.end();
     return new Understood(shape.words(), shape.headerLine());
   }
 
@@ -124,7 +134,8 @@ final class DelimitedText implements SourceReader {
     Path shown = Path.of(name);
     var rows = new TextRows(shown, tables.table(name), problems, shape.headerLine());
     try {
-      new Lines(shown, shape, rows, options).read(() -> new StringReader(block), problems);
+      new Lines(shown, shape, rows, options).read(() -> new StringReader(block), 1, problems);
+      rows.end();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -144,8 +155,49 @@ final class DelimitedText implements SourceReader {
    */
   private record Lines(Path file, TextShape shape, TextRows rows, ReadingOptions options) {
 
-    void read(Text text, ProblemLog problems) throws IOException, UnreadableFileException {
-      long first = 1;
+    /**
+     * Reads text in which nothing is doubtful the quick way.
+     *
+     * @return the line with which something doubtful begins, from which on nothing was read yet; 0:
+     *     all was read
+     */
+    long plain(InputStream in) throws IOException {
+      var record = new TextRecord();
+      var scan =
+          new CsvScan(
+              in,
+              shape.separator(),
+              shape.quote(),
+              LONGEST,
+              new CsvScan.Cells() {
+                @Override
+                public void cell(char[] chars, int offset, int length) {
+                  record.add(chars, offset, length);
+                }
+
+                @Override
+                public void endRecord(long line, boolean empty) {
+                  rows.take(line, record);
+                  record.begin(line);
+                  if ((line & 0x3FF) == 0) {
+                    options.checkStopped();
+                  }
+                }
+              });
+      try {
+        scan.run();
+        return 0;
+      } catch (CsvScan.MalformedException e) {
+        return scan.recordLine();
+      } catch (UncheckedIOException e) {
+        throw e.getCause();
+      }
+    }
+
+    /** Reads the lines from one on, whatever stands in them. */
+    void read(Text text, long from, ProblemLog problems)
+        throws IOException, UnreadableFileException {
+      long first = from;
       for (int doubts = 0; first > 0; doubts++) {
         long open = read(text, first, shape.quote());
         first = 0;
@@ -163,7 +215,6 @@ final class DelimitedText implements SourceReader {
           first = goOn ? open + 1 : 0;
         }
       }
-      rows.end();
     }
 
     /** Reads the lines from one to another, in which quotation marks mean themselves. */

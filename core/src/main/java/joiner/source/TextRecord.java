@@ -64,12 +64,14 @@ final class TextRecord {
     return breaks;
   }
 
-  private void begin(long startingLine) {
+  /** Becomes the record that begins in that line, without cells as yet. */
+  void begin(long startingLine) {
     count = 0;
     line = startingLine;
   }
 
-  private void add(char[] from, int offset, int length) {
+  /** Takes a cell. */
+  void add(char[] from, int offset, int length) {
     int start = start(count);
     if (start + length > chars.length) {
       chars = Arrays.copyOf(chars, Math.max(start + length, 2 * chars.length));

@@ -61,6 +61,11 @@ record TextShape(Charset charset, int mark, char separator, char quote, int head
     return new TextShape(charset, mark, separator, quote, header);
   }
 
+  /** Whether only separators, quotes and ends of lines of ASCII mean anything, in UTF-8. */
+  boolean isPlain() {
+    return charset.equals(StandardCharsets.UTF_8) && separator < 128 && quote == '"';
+  }
+
   private static int mark(byte[] head) {
     if (starts(head, 0xEF, 0xBB, 0xBF)) {
       return 3;

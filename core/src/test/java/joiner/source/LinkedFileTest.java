@@ -55,42 +55,6 @@ import org.junit.jupiter.api.io.TempDir;
 class LinkedFileTest {
   private static final Audit.Watch ON = (table, rows) -> true;
 
-  /** Texts of all forms, and some of none. */
-  private static final List<String> TEXTS =
-      List.of(
-          "",
-          "",
-          " ",
-          "007",
-          "12",
-          "-3",
-          "+4",
-          "1,5",
-          "1.5",
-          "1.234,50",
-          "1,234.50",
-          "12.03.2026",
-          "3/14/2026",
-          "14/03/2026",
-          "2026-03-14",
-          "14 Mar 2026",
-          "2026-03-14 10:00",
-          "9:30",
-          "10:00:05",
-          "yes",
-          "no",
-          "wahr",
-          "true",
-          "6F9619FF-8B86-4011-B42D-00C04FC964FF",
-          "mara@example.org",
-          " mara@example.org ",
-          "Ofen süd",
-          "=A1+2",
-          "\"raku\"",
-          "a;b",
-          "a\nb",
-          "open \"quote");
-
   @TempDir private Path folder;
 
   private static Draft empty() {
@@ -125,31 +89,6 @@ class LinkedFileTest {
     return all;
   }
 
-  /** A text of lines as people have them: of any separator, short, long, with open quotes. */
-  private static String text(Random random) {
-    char separator = ",;\t|".charAt(random.nextInt(4));
-    int columns = random.nextInt(1, 6);
-    List<String> few = new ArrayList<>(TEXTS);
-    java.util.Collections.shuffle(few, random);
-    var text = new StringBuilder();
-    for (int column = 0; column < columns; column++) {
-      text.append(column == 0 ? "" : separator)
-          .append(random.nextInt(8) == 0 ? "" : "Col " + column % 4);
-    }
-    for (int row = random.nextInt(40); row > 0; row--) {
-      text.append('\n');
-      int cells = random.nextInt(15) == 0 ? random.nextInt(1, 8) : columns;
-      for (int column = 0; column < cells; column++) {
-        String cell =
-            few.get((column * 3 + random.nextInt(random.nextInt(5) == 0 ? 9 : 2)) % few.size());
-        boolean quoted = random.nextInt(12) > 0 && cell.matches("(?s).*[\"\n" + separator + "].*");
-        text.append(column == 0 ? "" : separator)
-            .append(quoted ? "\"" + cell.replace("\"", "\"\"") + "\"" : cell);
-      }
-    }
-    return text.append('\n').toString();
-  }
-
   @Test
   void aLinkReadsWhatAnImportTakes() throws IOException {
     var read = new AtomicInteger();
@@ -158,7 +97,7 @@ class LinkedFileTest {
       Charset charset =
           random.nextInt(4) == 0 ? Charset.forName("windows-1252") : StandardCharsets.UTF_8;
       Path file = folder.resolve("firing.csv");
-      Files.write(file, text(random).getBytes(charset));
+      Files.write(file, RandomText.of(random).getBytes(charset));
       SourceImport.Imported rows = held(file).tables().getFirst();
       SourceImport.Imported link = linked(file).tables().getFirst();
       assertThat(link.table()).as("seed %d", seed).isEqualTo(rows.table());

@@ -11,11 +11,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import joiner.Pottery;
+import joiner.Tries;
 import joiner.format.UnreadableFileException;
 import joiner.rows.EncodedTable;
 import org.dhatim.fastexcel.Workbook;
@@ -64,6 +66,30 @@ class SourceFileTest {
     EncodedTable table = read(file).tables().getFirst().cells();
     assertThat(table.headers()).containsExactly("Glaze", "°C");
     assertThat(table.text(1, 0)).isEqualTo("Grün");
+  }
+
+  /** A file in UTF-8 is read the quick way as far as nothing in it is doubtful, a block never. */
+  @Test
+  void theQuickWayReadsWhatTheTolerantOneReads() throws Exception {
+    for (long seed : Tries.of(400).toArray()) {
+      var random = new Random(seed);
+      String text = RandomText.of(random);
+      String breaks = List.of("\n", "\r\n", "\r").get(random.nextInt(3));
+      text = text.replace("\n", breaks);
+      Source quick = read(file("log.csv", text));
+      Source tolerant = SourceFile.pasted("log.csv", text, ReadingOptions.DETECT);
+      EncodedTable table = quick.tables().getFirst().cells();
+      EncodedTable other = tolerant.tables().getFirst().cells();
+      assertThat(table.headers()).as("seed %d", seed).isEqualTo(other.headers());
+      assertThat(rows(table)).as("seed %d", seed).isEqualTo(rows(other));
+      assertThat(messages(quick)).as("seed %d", seed).isEqualTo(messages(tolerant));
+    }
+  }
+
+  private static List<String> messages(Source source) {
+    return source.problems().stream()
+        .map(p -> p.place().replaceFirst(".*log.csv", "") + p.message())
+        .toList();
   }
 
   @Test

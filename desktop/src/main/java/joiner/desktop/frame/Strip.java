@@ -155,8 +155,8 @@ final class Strip {
     show(Stage.SHAPE, verdict, Topic.SHAPE);
     show(Stage.CONNECT, verdict, Topic.CONNECT);
     show(Stage.GUARD, verdict, Topic.GUARD);
-    long violations = verdict.audit().violations().count();
-    show(Stage.PROVE, violations, violations > 0);
+    long wrong = verdict.audit().violations().count() + verdict.audit().unread().size();
+    show(Stage.PROVE, wrong, wrong > 0);
     for (Label count : counts.values()) {
       count.pseudoClassStateChanged(STALE, !verdict.isCurrent());
     }

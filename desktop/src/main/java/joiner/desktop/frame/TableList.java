@@ -89,6 +89,11 @@ final class TableList {
         .audit()
         .violations()
         .forEach(violation -> counts.merge(violation.table(), new Count(1, true), Count::plus));
+    bench
+        .verdict()
+        .audit()
+        .unread()
+        .forEach(unread -> counts.merge(unread.table(), new Count(1, true), Count::plus));
     findings = counts;
     list.refresh();
   }

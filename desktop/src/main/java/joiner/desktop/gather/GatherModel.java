@@ -25,9 +25,9 @@ import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddDesign;
 import joiner.format.UnreadableFileException;
+import joiner.rows.LinkedRows;
 import joiner.source.ProfiledSource;
 import joiner.source.ReadingOptions;
-import joiner.source.Source;
 import joiner.source.SourceFile;
 
 /** What the stage Gather holds, without a window: sources that are open, and those being read. */
@@ -119,13 +119,29 @@ final class GatherModel {
     }
   }
 
-  /** Reads a file in another way than the usual. */
+  /** Reads a file in another way than the usual; the rows of a large one stay in it. */
   void open(Path file, ReadingOptions options) {
     read(
-        String.valueOf(file.getFileName()),
-        Optional.of(file),
+        file,
         options,
-        withProgress -> SourceFile.read(file, withProgress));
+        told ->
+            SourceFile.shouldStay(file)
+                ? SourceFile.readHead(file, told)
+                : ProfiledSource.of(SourceFile.read(file, told)));
+  }
+
+  /** Reads a file whose rows are to stay in it. */
+  void openHead(Path file, ReadingOptions options) {
+    read(file, options, told -> SourceFile.readHead(file, told));
+  }
+
+  /** Reads all rows of a file, however many they are. */
+  void openWhole(Path file, ReadingOptions options) {
+    read(file, options, told -> ProfiledSource.of(SourceFile.read(file, told)));
+  }
+
+  private void read(Path file, ReadingOptions options, SourceReading reading) {
+    read(String.valueOf(file.getFileName()), Optional.of(file), options, reading);
   }
 
   /** Reads a block of text. */
@@ -139,7 +155,7 @@ final class GatherModel {
         name,
         Optional.empty(),
         ReadingOptions.DETECT,
-        options -> SourceFile.pasted(name, block, options));
+        options -> ProfiledSource.of(SourceFile.pasted(name, block, options)));
   }
 
   /** Adds the tables of a file that says a whole schema. */
@@ -184,7 +200,7 @@ final class GatherModel {
 
   /** Something that reads a source. */
   private interface SourceReading {
-    Source read(ReadingOptions options) throws IOException, UnreadableFileException;
+    ProfiledSource read(ReadingOptions options) throws IOException, UnreadableFileException;
   }
 
   private void read(
@@ -193,7 +209,7 @@ final class GatherModel {
         name,
         progress -> {
           ReadingOptions told = options.stoppedBy(progress::stopped).telling(progress::share);
-          return ProfiledSource.of(reading.read(told));
+          return reading.read(told);
         },
         profiled -> {
           sources.put(name, new Opened(file, options, profiled, new HashMap<>()));
@@ -253,7 +269,12 @@ final class GatherModel {
               texts.get(
                   "added",
                   bench.design().table(table).label(),
-                  bench.draft().rows().of(table).count()),
+                  bench
+                      .draft()
+                      .rows()
+                      .link(table)
+                      .map(LinkedRows::count)
+                      .orElseGet(() -> bench.draft().rows().of(table).count())),
               texts.get("undo"));
         });
   }

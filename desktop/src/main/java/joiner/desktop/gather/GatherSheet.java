@@ -68,14 +68,16 @@ final class GatherSheet {
   /** The source: what was wrong in it, and what identifies the rows of its tables. */
   private void show(SplitBench split) {
     var nodes = new ArrayList<Node>();
-    nodes.add(Parts.label(texts.get("keys.title"), "title"));
-    nodes.add(Parts.prose(texts.get("keys.why"), "muted", "small"));
-    for (List<Integer> determinant : split.determinants()) {
-      nodes.add(naturalKey(split, determinant));
+    if (split.isWhole()) {
+      nodes.add(Parts.label(texts.get("keys.title"), "title"));
+      nodes.add(Parts.prose(texts.get("keys.why"), "muted", "small"));
+      for (List<Integer> determinant : split.determinants()) {
+        nodes.add(naturalKey(split, determinant));
+      }
+      multivalued(split, nodes);
     }
-    multivalued(split, nodes);
-    nodes.add(Parts.label(texts.get("asis"), "heading"));
-    var rows = new CheckBox(texts.get("asis.rows"));
+    nodes.add(Parts.label(texts.get("asis"), split.isWhole() ? "heading" : "title"));
+    var rows = new CheckBox(texts.get(split.isWhole() ? "asis.rows" : "asis.stay"));
     rows.setSelected(split.takesRows());
     rows.setOnAction(event -> split.takeRows(rows.isSelected()));
     var first = new TextField(String.valueOf(split.firstNumber()));

@@ -125,6 +125,14 @@ public final class GatherView implements StageView {
         new SourceGrid(texts, split.cells(), split.profiles(), column -> sheet.pick(split, column));
     grid.node().setPrefHeight(232);
     grid.node().setMinHeight(190);
+    if (!split.isWhole()) {
+      VBox.setVgrow(grid.node(), Priority.ALWAYS);
+      content
+          .getChildren()
+          .setAll(head(source.get(), split), grid.node(), staying(source.get(), split));
+      watching = split.stateProperty().subscribe(state -> sheet.refresh(split));
+      return;
+    }
     var facts = new FactList(texts, split, fact -> sheet.pick(split, fact));
     var panel = new SplitPanel(texts, split, bench, () -> model.split(split));
     VBox.setVgrow(facts.node(), Priority.ALWAYS);
@@ -145,6 +153,25 @@ public final class GatherView implements StageView {
     if (seenBefore) {
       split.refresh(); // The design may have changed since.
     }
+  }
+
+  /** What is to be said of a file whose rows stay in it. */
+  private Node staying(GatherModel.Opened source, SplitBench split) {
+    Source read = source.profiled().source();
+    int rows = read.whole().orElseThrow().rows();
+    var add = Parts.button(texts.get("stay.add"), () -> model.add(split), "main");
+    add.setId("stay-add");
+    add.setDisable(split.made().isPresent());
+    var load =
+        Parts.button(
+            texts.get("stay.load"),
+            () -> source.file().ifPresent(file -> model.openWhole(file, source.options())));
+    load.setId("stay-load");
+    return new VBox(
+        4,
+        Parts.label(texts.get("stay.title", read.name()), "title"),
+        Parts.prose(texts.get("stay.why", rows), "muted"),
+        Parts.row(8, add, load));
   }
 
   /** Offers the sources that are open; that is no choice of anybody's. */
@@ -220,7 +247,9 @@ public final class GatherView implements StageView {
     Source read = source.profiled().source();
     GatherModel.Shown shown = model.shownProperty().get().orElseThrow();
     offer(model.names(), shown.source());
-    var row = Parts.row(10, chosen, Parts.shortened(found(split.cells(), read.found()), "muted"));
+    int all = read.whole().map(Source.Whole::rows).orElse(split.cells().rows());
+    var row =
+        Parts.row(10, chosen, Parts.shortened(found(split.cells(), all, read.found()), "muted"));
     if (read.tables().size() > 1) {
       row.getChildren().add(1, tables(read, shown));
     }
@@ -230,18 +259,22 @@ public final class GatherView implements StageView {
     var add = Parts.button(texts.get("add", read.tables().size()), () -> model.add(split));
     add.setId("add-as-table");
     add.setDisable(split.made().isPresent());
-    row.getChildren().addAll(Parts.spring(), add, another());
+    row.getChildren().add(Parts.spring());
+    if (split.isWhole()) {
+      row.getChildren().add(add);
+    }
+    row.getChildren().add(another());
     return row;
   }
 
-  private String found(EncodedTable cells, String how) {
+  private String found(EncodedTable cells, int rows, String how) {
     int columns = cells.columns().size();
     if (columns > SourceGrid.MOST_COLUMNS) {
-      return texts.get("found.columns", cells.rows(), columns, how, SourceGrid.MOST_COLUMNS);
+      return texts.get("found.columns", rows, columns, how, SourceGrid.MOST_COLUMNS);
     }
     return texts.get(
-        cells.rows() > SourceGrid.MOST_ROWS ? "found.rows" : "found",
-        cells.rows(),
+        rows > SourceGrid.MOST_ROWS ? "found.rows" : "found",
+        rows,
         columns,
         how,
         SourceGrid.MOST_ROWS);
@@ -283,6 +316,9 @@ public final class GatherView implements StageView {
             item("semicolon", () -> model.open(file, options.withSeparator(';'))),
             item("tab", () -> model.open(file, options.withSeparator('\t'))),
             item("bar", () -> model.open(file, options.withSeparator('|'))));
+    if (source.profiled().source().whole().isEmpty()) {
+      menu.getItems().add(item("stay", () -> model.openHead(file, options)));
+    }
     for (String name : List.of("UTF-8", "windows-1252", "ISO-8859-15", "UTF-16")) {
       var item = new MenuItem(texts.get("encoding", name));
       item.setOnAction(event -> model.open(file, options.withCharset(Charset.forName(name))));

@@ -15,7 +15,6 @@ import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.dependency.AttributeSet;
-import joiner.desktop.work.Job;
 import joiner.desktop.work.Progress;
 import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
@@ -61,7 +60,6 @@ final class SplitBench {
   private long firstNumber = 1;
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.SEARCHING);
   private boolean making;
-  private final Job<Searched> search;
   private Optional<TableId> made = Optional.empty();
   private volatile boolean stopped;
   private boolean searching = true;
@@ -128,20 +126,26 @@ final class SplitBench {
     this.bench = bench;
     this.profiled = profiled;
     this.place = place;
-    search =
-        bench
-            .runner()
-            .start(
-                Request.<Searched>of(
-                        new Topic(this, "search"),
-                        "Looking for what decides what in " + profiled.source().name(),
-                        this::search,
-                        this::found,
-                        failure -> {
-                          searching = false;
-                          refuse(failure.message());
-                        })
-                    .whenStopped(this::searchStopped));
+    if (isWhole()) {
+      bench
+          .runner()
+          .start(
+              Request.<Searched>of(
+                      new Topic(this, "search"),
+                      "Looking for what decides what in " + profiled.source().name(),
+                      this::search,
+                      this::found,
+                      failure -> {
+                        searching = false;
+                        refuse(failure.message());
+                      })
+                  .whenStopped(this::searchStopped));
+    }
+  }
+
+  /** Whether all rows are here; only then they say what decides what, and can be split. */
+  boolean isWhole() {
+    return profiled.source().whole().isEmpty();
   }
 
   /** What a request of this bench is about; a newer one about the same ends the older. */
@@ -420,7 +424,7 @@ final class SplitBench {
 
   /** Works the split out anew, unless facts are still being looked for. */
   void refresh() {
-    if (searching) {
+    if (searching || !isWhole()) {
       return;
     }
     Draft draft = bench.draft();

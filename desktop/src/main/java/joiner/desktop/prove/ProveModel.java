@@ -3,6 +3,7 @@ package joiner.desktop.prove;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import joiner.audit.AuditReport;
 import joiner.audit.Hint;
 import joiner.audit.Violation;
 import joiner.desktop.work.Failure;
@@ -18,10 +19,10 @@ final class ProveModel {
   private Optional<Line> chosen = Optional.empty();
 
   /**
-   * Something about rows of a table: what breaks it, or a hint.
+   * Something about rows of a table: what breaks it, a hint, or why they could not be read.
    *
-   * @param violation empty for a hint
-   * @param rows their numbers, from 1; at least one
+   * @param violation what breaks it, if that is what it says
+   * @param rows their numbers, from 1; none where they could not be read
    */
   record Line(
       TableId table,
@@ -29,6 +30,15 @@ final class ProveModel {
       String message,
       List<Integer> rows,
       Optional<Violation> violation) {
+    static Line of(AuditReport.Unread unread) {
+      return new Line(unread.table(), List.of(), unread.message(), List.of(), Optional.empty());
+    }
+
+    /** Whether it says that rows could not be read. */
+    boolean isUnread() {
+      return rows.isEmpty();
+    }
+
     Line {
       fields = List.copyOf(fields);
       rows = List.copyOf(rows);
@@ -80,6 +90,7 @@ final class ProveModel {
   Shown shown() {
     Verdict verdict = bench.verdict();
     var lines = new ArrayList<Line>();
+    verdict.audit().unread().forEach(u -> lines.add(Line.of(u)));
     verdict.audit().violations().forEach(v -> lines.add(Line.of(v)));
     verdict.audit().hints().forEach(h -> lines.add(Line.of(h)));
     lines.removeIf(line -> !isThere(line));
@@ -87,7 +98,7 @@ final class ProveModel {
       return switch (verdict.state()) {
         case CHECKING -> new Shown.Looking();
         case FAILED -> new Shown.Failed(verdict.failure().map(Failure::message).orElse(""));
-        case CURRENT -> bench.draft().rows().count() > 0 ? new Shown.Clean() : new Shown.NoRows();
+        case CURRENT -> !bench.draft().rows().isEmpty() ? new Shown.Clean() : new Shown.NoRows();
       };
     }
     Line now = again(lines);

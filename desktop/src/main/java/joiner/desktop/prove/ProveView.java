@@ -150,11 +150,20 @@ public final class ProveView implements StageView {
   }
 
   private String tag(Line line) {
-    return line.kind().map(kind -> texts.get("kind." + kind)).orElseGet(() -> texts.get("look"));
+    return line.kind()
+        .map(kind -> texts.get("kind." + kind))
+        .orElseGet(() -> texts.get(line.isUnread() ? "unread" : "look"));
   }
 
   private void showLine(Line line) {
     Table table = bench.design().table(line.table());
+    if (line.isUnread()) {
+      detail
+          .getChildren()
+          .setAll(Parts.label(table.label(), "strong"), Parts.prose(texts.get("unread.why")));
+      showSide(table, line);
+      return;
+    }
     samples.show(table);
     String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
     var title =
@@ -192,7 +201,7 @@ public final class ProveView implements StageView {
         setGraphic(null);
         return;
       }
-      String look = line.violation().isPresent() ? "brick" : "oak";
+      String look = line.violation().isPresent() || line.isUnread() ? "brick" : "oak";
       var message = new Text(line.message());
       message.getStyleClass().add("violation-text");
       message.setWrappingWidth(

@@ -1,6 +1,8 @@
 package joiner.desktop.shape;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.ObservableList;
@@ -28,6 +30,12 @@ public final class SampleGrid {
   private final TableView<Integer> grid = new TableView<>();
   private final CellEditor<Integer> editor = new CellEditor<>(grid);
   private final TextField filter = new TextField();
+  private Optional<Table> shown = Optional.empty();
+
+  /** What to bring into sight when its row was read. */
+  private Optional<Sight> awaited = Optional.empty();
+
+  private record Sight(int row, List<FieldId> fields) {}
 
   /** A grid of no table yet. */
   public SampleGrid(Workbench bench) {
@@ -38,6 +46,7 @@ public final class SampleGrid {
     grid.setAccessibleText(texts.get("rows.title"));
     grid.setSortPolicy(view -> sort());
     model.placesProperty().subscribe(places -> grid.getItems().setAll(places));
+    model.whenRead(() -> shown.ifPresent(this::show));
     filter.setId("row-filter");
     filter.setPromptText(texts.get("rows.filter"));
     filter.setAccessibleText(texts.get("rows.filter"));
@@ -101,6 +110,7 @@ public final class SampleGrid {
 
   /** Shows the rows of a table. */
   public void show(Table table) {
+    shown = Optional.of(table);
     boolean another = !model.isOf(table);
     if (model.turnTo(table) == SampleModel.News.COLUMNS) {
       columns();
@@ -108,19 +118,37 @@ public final class SampleGrid {
     if (another) {
       filter.clear();
     }
-    String none =
-        model.count() > 0 ? "rows.none" : table.fields().isEmpty() ? "rows.fields" : "rows.type";
-    grid.setPlaceholder(Parts.prose(texts.get(none), "muted"));
+    grid.setPlaceholder(Parts.prose(placeholder(table), "muted"));
     grid.refresh();
+    awaited.ifPresent(
+        sight -> {
+          awaited = Optional.empty();
+          reveal(sight.row, sight.fields);
+        });
+  }
+
+  private String placeholder(Table table) {
+    if (model.count() > 0) {
+      return texts.get("rows.none");
+    }
+    if (model.link().isPresent()) {
+      return model.unread().orElseGet(() -> texts.get("rows.reading"));
+    }
+    return texts.get(table.fields().isEmpty() ? "rows.fields" : "rows.type");
   }
 
   /** Brings a row into sight, with the first of those fields, and selects it. */
   public void reveal(int row, List<FieldId> fields) {
-    int place = grid.getItems().indexOf(row);
+    OptionalInt shownAt = model.placeOf(row);
+    if (shownAt.isEmpty()) {
+      awaited = Optional.of(new Sight(row, fields)).filter(sight -> model.link().isPresent());
+      return;
+    }
+    int place = grid.getItems().indexOf(shownAt.getAsInt());
     if (place < 0) {
       filter.clear();
       grid.getSortOrder().clear();
-      place = grid.getItems().indexOf(row);
+      place = grid.getItems().indexOf(shownAt.getAsInt());
     }
     grid.getSelectionModel().clearAndSelect(place);
     grid.scrollTo(Math.max(0, place - 3));
@@ -138,7 +166,8 @@ public final class SampleGrid {
     grid.getColumns().clear();
     var number = new TableColumn<Integer, String>(texts.get("row.number"));
     number.setPrefWidth(52);
-    number.setCellValueFactory(row -> new ReadOnlyStringWrapper(Counts.of(row.getValue() + 1)));
+    number.setCellValueFactory(
+        row -> new ReadOnlyStringWrapper(Counts.of(model.number(row.getValue()))));
     number.setSortable(false);
     grid.getColumns().add(number);
     model.fields().forEach(field -> grid.getColumns().add(column(field)));
@@ -161,7 +190,7 @@ public final class SampleGrid {
         });
     editor.type(
         column,
-        row -> true,
+        row -> model.link().isEmpty(),
         row -> model.cell(row, field.id()),
         (row, text) -> model.type(row, field, text));
     return column;

@@ -1,14 +1,19 @@
 package joiner.desktop.shape;
 
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.audit.AuditReport;
+import joiner.audit.TableAudit;
 import joiner.audit.Violation;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -20,15 +25,27 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
+import joiner.source.LinkedFile;
 
-/** The sample rows of a table as they are shown and typed, without a window. */
+/**
+ * The sample rows of a table as they are shown and typed, without a window. Of rows that stay in a
+ * file the first are shown, and some that break the design; they cannot be typed in.
+ */
 final class SampleModel {
   private final Workbench bench;
   private final Texts texts;
   private Optional<TableId> table = Optional.empty();
   private List<Field> fields = List.of();
   private Rows rows = Rows.NONE;
+
+  /** Of rows in a file, which of them each is, from 1; of others nothing. */
+  private List<Integer> numbers = List.of();
+
+  private Optional<LinkedRows> link = Optional.empty();
+  private Optional<Integer> revealed = Optional.empty();
+  private final Computed<Wanted, LinkedFile.Examples> examples;
   private Map<FieldId, Set<Integer>> bad = Map.of();
   private RowOrder order = RowOrder.AS_ENTERED;
   private final Computed<Question, List<Integer>> ordering;
@@ -37,6 +54,32 @@ final class SampleModel {
 
   /** What to order anew for. */
   private record Question(Rows rows, List<Field> fields, RowOrder order) {}
+
+  /** So many of the first rows of a file are shown. */
+  private static final int FIRST = 1_000;
+
+  /** So many rows for each thing that is wrong, and so many in all. */
+  private static final int EXAMPLES_EACH = 20;
+
+  private static final int EXAMPLES = 500;
+
+  /**
+   * Rows of a file to be shown.
+   *
+   * @param others rows beside the first, from 1
+   * @param audited the audit that named them; a file may be another by the next
+   */
+  private record Wanted(
+      Table table, LinkedRows link, Set<Integer> others, Optional<AuditReport> audited) {
+    boolean isSame(Wanted other) {
+      return table.equals(other.table)
+          && link.equals(other.link)
+          && others.equals(other.others)
+          && audited
+              .map(System::identityHashCode)
+              .equals(other.audited.map(System::identityHashCode));
+    }
+  }
 
   /** How much of what was shown is another now. */
   enum News {
@@ -57,6 +100,87 @@ final class SampleModel {
             (asked, progress) ->
                 asked.order.of(asked.rows, asked.fields, () -> !progress.stopped()));
     ordering.answerProperty().subscribe(this::ordered);
+    this.examples =
+        new Computed<>(
+            bench.runner(),
+            texts.get("rows.examples"),
+            Lane.WORKING,
+            Wanted::isSame,
+            (wanted, progress) ->
+                LinkedFile.of(wanted.table, wanted.link, progress::stopped)
+                    .examples(FIRST, wanted.others));
+  }
+
+  /** Told when rows of a file were read. */
+  void whenRead(Runnable then) {
+    examples.answerProperty().subscribe(answer -> then.run());
+  }
+
+  /** The file the rows stay in, if they do. */
+  Optional<LinkedRows> link() {
+    return link;
+  }
+
+  /** How many rows the file has. */
+  long countInFile() {
+    boolean current = bench.verdict().isCurrent();
+    return bench.verdict().audit().tables().stream()
+        .filter(audit -> current && table.equals(Optional.of(audit.table())))
+        .mapToLong(TableAudit::rows)
+        .findFirst()
+        .orElseGet(() -> link.map(LinkedRows::count).orElse(0));
+  }
+
+  /** Why rows of the file cannot be shown, if so. */
+  Optional<String> unread() {
+    return link.isPresent() && examples.answer() instanceof Answer.Failed<?>(var failure, var l)
+        ? Optional.of(failure.message())
+        : Optional.empty();
+  }
+
+  /** The number of a row that is shown, from 1. */
+  int number(int place) {
+    return numbers.isEmpty() ? place + 1 : numbers.get(place);
+  }
+
+  /** Where the row of a number, from 0, is shown; one of a file that is not shown is read. */
+  OptionalInt placeOf(int row) {
+    if (link.isEmpty()) {
+      return row < rows.count() ? OptionalInt.of(row) : OptionalInt.empty();
+    }
+    int place = Collections.binarySearch(numbers, row + 1);
+    if (place < 0) {
+      revealed = Optional.of(row + 1);
+      askForExamples();
+      return OptionalInt.empty();
+    }
+    return OptionalInt.of(place);
+  }
+
+  private void askForExamples() {
+    Optional<Table> of = shown();
+    if (link.isEmpty() || of.isEmpty()) {
+      return;
+    }
+    boolean current = bench.verdict().isCurrent();
+    Set<Integer> others = new TreeSet<>();
+    if (current) {
+      bench
+          .verdict()
+          .audit()
+          .violations()
+          .filter(violation -> table.equals(Optional.of(violation.table())))
+          .flatMap(violation -> violation.rows().stream().limit(EXAMPLES_EACH))
+          .limit(EXAMPLES)
+          .forEach(others::add);
+    }
+    revealed.ifPresent(others::add);
+    examples.ask(
+        new Wanted(
+            of.get(),
+            link.get(),
+            others,
+            Optional.of(bench.verdict().audit()).filter(audit -> current)));
   }
 
   /** Places of the rows that are shown, from 0, in their order. */
@@ -103,9 +227,12 @@ final class SampleModel {
 
   /** Turns to the rows of a table as they are now; says what is to be shown anew at least. */
   News turnTo(Table shown) {
-    Rows next = bench.draft().rows().of(shown.id());
-    bad = badCells(shown.id());
     boolean sameTable = table.equals(Optional.of(shown.id()));
+    if (!sameTable) {
+      revealed = Optional.empty();
+    }
+    Rows next = next(shown, sameTable);
+    bad = badCells(shown.id());
     boolean sameColumns = sameTable && shown.fields().equals(fields);
     boolean sameRows = sameTable && next.count() == rows.count();
     if (!sameTable) {
@@ -121,6 +248,28 @@ final class SampleModel {
       return News.COLUMNS;
     }
     return sameRows ? News.CELLS : News.ROWS;
+  }
+
+  /** The rows to show now; of a file those that were read, while others are. */
+  private Rows next(Table shown, boolean sameTable) {
+    Optional<LinkedRows> before = link;
+    link = bench.draft().rows().link(shown.id());
+    if (link.isEmpty()) {
+      numbers = List.of();
+      return bench.draft().rows().of(shown.id());
+    }
+    table = Optional.of(shown.id());
+    askForExamples();
+    if (examples.answer() instanceof Answer.Current<LinkedFile.Examples>(var read)) {
+      numbers = read.numbers();
+      return read.rows();
+    }
+    boolean sameFile = sameTable && before.map(LinkedRows::file).equals(link.map(LinkedRows::file));
+    if (sameFile && examples.answer() instanceof Answer.Underway) {
+      return rows;
+    }
+    numbers = List.of();
+    return Rows.NONE;
   }
 
   private Map<FieldId, Set<Integer>> badCells(TableId shown) {
@@ -161,12 +310,23 @@ final class SampleModel {
 
   /** Whether a cell breaks the design. */
   boolean isBad(int row, FieldId field) {
-    return bad.getOrDefault(field, Set.of()).contains(row);
+    return bad.getOrDefault(field, Set.of()).contains(number(row) - 1);
   }
 
-  /** How many cells break the design. */
+  /** How many cells break the design, of those that are named. */
   int badCells() {
     return bad.values().stream().mapToInt(Set::size).sum();
+  }
+
+  /** How many rows break the design, those that are not named too. */
+  long offending() {
+    return bench
+        .verdict()
+        .audit()
+        .violations()
+        .filter(violation -> table.equals(Optional.of(violation.table())))
+        .mapToLong(Violation::count)
+        .sum();
   }
 
   private Optional<Table> shown() {

@@ -1,7 +1,9 @@
 package joiner.desktop.work;
 
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -13,18 +15,40 @@ import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
 import joiner.finding.KnownFindings;
 import joiner.meaning.Draft;
+import joiner.model.TableId;
+import joiner.rows.FiledRows;
+import joiner.rows.LinkedRows;
+import joiner.rows.SampleRows;
+import joiner.source.LinkedFile;
 
 /** Findings and audit of the open design, always of its newest state. */
 final class Checking {
   private final KnownFindings knownFindings = new KnownFindings();
   private final KnownAudit knownAudit = new KnownAudit();
   private final Computed<Draft, Timed<List<Finding>>> findings;
-  private final Computed<Draft, Timed<AuditReport>> audit;
+  private final Computed<Question, Timed<Audited>> audit;
+  private final Runner runner;
+  private int round;
   private final ReadOnlyObjectWrapper<Verdict> verdict = new ReadOnlyObjectWrapper<>(Verdict.NONE);
 
   private record Timed<T>(T value, long nanos) {}
 
+  /**
+   * What was found.
+   *
+   * @param states of the files that have rows, as they were then
+   */
+  private record Audited(AuditReport report, Map<TableId, Object> states) {}
+
+  /**
+   * What to audit.
+   *
+   * @param round another one for the same draft where files were changed that have its rows
+   */
+  private record Question(Draft draft, int round) {}
+
   Checking(Runner runner, Clock clock) {
+    this.runner = runner;
     this.findings =
         new Computed<>(
             runner,
@@ -41,11 +65,14 @@ final class Checking {
             runner,
             "Auditing the rows",
             Lane.CHECKING,
-            (left, right) -> left == right,
-            (draft, progress) -> {
+            (left, right) -> left.draft == right.draft && left.round == right.round,
+            (question, progress) -> {
               long start = System.nanoTime();
-              AuditReport report = Audit.of(draft, clock, knownAudit, progress::stopped);
-              return new Timed<>(report, System.nanoTime() - start);
+              Draft draft = question.draft;
+              Map<TableId, FiledRows> files = LinkedFile.of(draft, progress::stopped);
+              AuditReport report =
+                  Audit.of(draft, files, clock, knownAudit, new Share(draft.rows(), progress));
+              return new Timed<>(new Audited(report, states(files)), System.nanoTime() - start);
             });
     findings.answerProperty().subscribe(value -> show());
     audit.answerProperty().subscribe(value -> show());
@@ -57,7 +84,62 @@ final class Checking {
 
   void ask(Draft draft) {
     findings.ask(draft);
-    audit.ask(draft);
+    audit.ask(new Question(draft, round));
+  }
+
+  /** Audits anew if files that have rows of a draft are others than when last looked at. */
+  void lookForChanges(Draft draft) {
+    if (!draft.rows().linked().isEmpty()) {
+      runner.start(
+          new Request<>(
+              new Object(),
+              "Looking at the files of rows",
+              Lane.CHECKING,
+              false,
+              progress -> states(LinkedFile.of(draft, () -> false)),
+              states -> askAgain(draft, states),
+              failure -> {},
+              () -> {}));
+    }
+  }
+
+  private void askAgain(Draft draft, Map<TableId, Object> states) {
+    Optional<Map<TableId, Object>> known =
+        audit.answer().current().map(current -> current.value().states());
+    if (known.isPresent() && !known.get().equals(states)) {
+      round++;
+      audit.ask(new Question(draft, round));
+    }
+  }
+
+  private static Map<TableId, Object> states(Map<TableId, FiledRows> files) {
+    Map<TableId, Object> states = new HashMap<>();
+    files.forEach((table, file) -> states.put(table, file.state()));
+    return states;
+  }
+
+  /** How much of the rows in files went by; the others take no time that counts. */
+  private static final class Share implements Audit.Watch {
+    private final Map<TableId, Long> before = new HashMap<>();
+    private final long all;
+    private final Progress progress;
+
+    Share(SampleRows rows, Progress progress) {
+      this.progress = progress;
+      long sum = 0;
+      for (Map.Entry<TableId, LinkedRows> file : rows.linked().entrySet()) {
+        sum += file.getValue().count();
+      }
+      all = Math.max(1, sum);
+    }
+
+    @Override
+    public boolean goesOn(TableId table, long row) {
+      before.put(table, row);
+      progress.share(
+          Math.min(1, before.values().stream().mapToLong(Long::longValue).sum() / (double) all));
+      return !progress.stopped();
+    }
   }
 
   private void show() {
@@ -76,7 +158,7 @@ final class Checking {
     verdict.set(
         new Verdict(
             foundLatest.map(Timed::value).orElse(Verdict.NONE.findings()),
-            auditLatest.map(Timed::value).orElse(Verdict.NONE.audit()),
+            auditLatest.map(known -> known.value().report()).orElse(Verdict.NONE.audit()),
             nanos / 1_000_000,
             failure.isPresent() ? Verdict.State.FAILED : state,
             failure));

@@ -47,7 +47,8 @@ public record Verdict(
   /** Findings that are errors. */
   public long toFix() {
     return findings.stream().filter(finding -> finding.severity() == Severity.ERROR).count()
-        + audit.violations().count();
+        + audit.violations().count()
+        + audit.unread().size();
   }
 
   /** Findings that are not errors. */

@@ -174,9 +174,10 @@ public final class Workbench {
     keeper.saveIn(path, history.get());
   }
 
-  /** Looks whether somebody else changed the files of the design. */
+  /** Looks whether somebody else changed the files of the design, or those that have its rows. */
   public void lookForChanges() {
     keeper.look(draft());
+    checking.lookForChanges(draft());
   }
 
   /**
