@@ -270,8 +270,8 @@ public final class LinkedFile implements FiledRows {
     private final int[] places;
     private final List<String> headers = new ArrayList<>();
 
-    /** For each column of the file what it fills. */
-    private Filling[] fillings = new Filling[0];
+    /** For each column of the file the field it fills. */
+    private @Nullable Reading[] readings = new Reading[0];
 
     private final List<LinkedRows.Column> missing = new ArrayList<>(rows.columns());
     private final int counter;
@@ -305,8 +305,7 @@ public final class LinkedFile implements FiledRows {
     public int column(String header) {
       int place = headers.size();
       headers.add(header);
-      fillings = Arrays.copyOf(fillings, place + 1);
-      fillings[place] = new Filling();
+      readings = Arrays.copyOf(readings, place + 1);
       taking(place, header).ifPresent(column -> fill(place, column));
       return place;
     }
@@ -319,8 +318,8 @@ public final class LinkedFile implements FiledRows {
 
     private void fill(int place, LinkedRows.Column column) {
       missing.remove(column);
-      fillings[place].add(
-          new Filling.Of(places[table.fieldIds().indexOf(column.field())], new Reading(column)));
+      int to = places[table.fieldIds().indexOf(column.field())];
+      readings[place] = new Reading(column, to, readings[place]);
     }
 
     /** Columns that moved are found by their names; one that nobody has ends the pass. */
@@ -364,8 +363,8 @@ public final class LinkedFile implements FiledRows {
       if (!begun) {
         begin();
       }
-      for (Filling.Of filling : fillings[column].fields) {
-        filling.reading.put(sink, filling.place, chars, offset, length);
+      for (Reading reading = readings[column]; reading != null; reading = reading.other) {
+        reading.put(sink, chars, offset, length);
       }
     }
 
@@ -381,31 +380,32 @@ public final class LinkedFile implements FiledRows {
     }
   }
 
-  /** The fields one column fills. */
-  private static final class Filling {
-    private final List<Of> fields = new ArrayList<>(1);
-
-    private record Of(int place, Reading reading) {}
-
-    void add(Of field) {
-      fields.add(field);
-    }
-  }
-
   /** Texts of a column as the values they stand for. */
   private static final class Reading {
     /** So many different texts that needed work are remembered. */
     private static final int KNOWN = 10_000;
 
     private final LinkedRows.Column column;
+    private final int place;
+
+    /** Another field that the same column fills. */
+    private final @Nullable Reading other;
+
+    private final boolean asTheyAre;
+    private final boolean digitsAsTheyAre;
     private final Map<String, String> known = new HashMap<>();
 
-    Reading(LinkedRows.Column column) {
+    Reading(LinkedRows.Column column, int place, @Nullable Reading other) {
       this.column = column;
+      this.place = place;
+      this.other = other;
+      boolean same = column.replaced().isEmpty();
+      this.asTheyAre = same && column.form() == ValueForm.TEXT;
+      this.digitsAsTheyAre = same && column.form() == ValueForm.WHOLE;
     }
 
-    void put(TableSink sink, int place, char[] chars, int offset, int length) {
-      if (column.replaced().isEmpty() && standsForItself(chars, offset, length)) {
+    void put(TableSink sink, char[] chars, int offset, int length) {
+      if (asTheyAre || (digitsAsTheyAre && isDigits(chars, offset, length))) {
         sink.cell(place, chars, offset, length);
         return;
       }
@@ -423,12 +423,7 @@ public final class LinkedFile implements FiledRows {
       }
     }
 
-    /** Whether a text is surely written as Joiner writes such values, or has not the form. */
-    private boolean standsForItself(char[] chars, int offset, int length) {
-      return column.form() == ValueForm.TEXT
-          || (column.form() == ValueForm.WHOLE && isDigits(chars, offset, length));
-    }
-
+    /** Such a whole number is written as Joiner writes it. */
     private static boolean isDigits(char[] chars, int offset, int length) {
       for (int i = offset; i < offset + length; i++) {
         if (chars[i] < '0' || chars[i] > '9') {
