@@ -125,6 +125,41 @@ class CommandLineTest {
   }
 
   @Test
+  void rowsThatStayInTheirFileAreAuditedAndShipped() throws Exception {
+    Path file =
+        Files.writeString(
+            folder.resolve("kilns.csv"), "no;name;since\n1;Ember;14.03.2019\n2;Ash;1.4.2021\n");
+    String design = folder.resolve("kilns").toString();
+    Outcome imported = run("import", file.toString(), "--link", "--out", design);
+    assertThat(imported.out()).contains("added kiln with 2 rows");
+    assertThat(Path.of(design, "data")).doesNotExist();
+    assertThat(run("audit", design).out()).contains("0 offending rows in 2 rows");
+    Outcome script = run("sql", design, "--dialect", "h2", "--rows", "all");
+    assertThat(script.out()).doesNotContain("INSERT");
+    assertThat(script.out() + script.err()).contains("2 rows of Kiln, which stay in kilns.csv");
+    String url = "jdbc:h2:" + folder.resolve("kilns-db");
+    assertThat(run("ship", design, "--url", url, "--rows", "all").code()).isZero();
+    try (var connection = DriverManager.getConnection(url);
+        var found = connection.createStatement().executeQuery("SELECT MAX(since) FROM kiln")) {
+      assertThat(found.next()).isTrue();
+      assertThat(found.getString(1)).isEqualTo("2021-04-01");
+    }
+    Files.writeString(file, "no;name;since\n1;Ember;14.03.2019\n1;Ash;soon\n");
+    Outcome audit = run("audit", design);
+    assertThat(audit.code()).isEqualTo(1);
+    assertThat(audit.out()).contains("duplicate-key", "wrong-type", "2 offending rows in 2 rows");
+    Files.delete(file);
+    Outcome unread = run("audit", design, "--json");
+    assertThat(unread.code()).isEqualTo(1);
+    assertThat(unread.json().get("unread").toString()).contains("there is no such file");
+    String other = "jdbc:h2:" + folder.resolve("kilns-other");
+    assertThat(run("ship", design, "--url", other, "--rows", "all").err())
+        .contains("there is no such file");
+    assertThat(run("import", demo() + "/datapackage.json", "--link", "--out", design).err())
+        .contains("only rows of delimited text can stay in their file");
+  }
+
+  @Test
   void auditTakesRowsFromAnotherFolder() {
     assertThat(run("audit", demo(), "--data", broken() + "/data").code()).isEqualTo(1);
     assertThat(run("audit", demo(), "--data", folder.resolve("none").toString()).code())

@@ -9,6 +9,7 @@ import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import joiner.naming.Counts;
 
 /**
  * Puts the keys of a table in some fields together, as its own unique key or for those who refer to
@@ -91,7 +92,7 @@ final class KeyPut {
             + " that must occur once; the first is "
             + Sentences.quoted(again.values)
             + ", also in row "
-            + (again.before + 1)
+            + Counts.of(again.before + 1)
             + ".");
   }
 

@@ -12,7 +12,6 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.naming.Counts;
-import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
@@ -54,7 +53,6 @@ final class RowStatements {
     var statements = new ArrayList<Statement>();
     List<Field> counters =
         table.fields().stream().filter(f -> f.type() instanceof FieldType.Counter).toList();
-    draft.rows().link(table.id()).ifPresent(this::left);
     if (rows.count() == 0) {
       return statements;
     }
@@ -80,17 +78,6 @@ final class RowStatements {
     }
     table.fields().forEach(this::secondsLost);
     return statements;
-  }
-
-  /** Rows that stay in a file are too many to be written out. */
-  private void left(LinkedRows link) {
-    shortfalls.add(
-        new Shortfall(
-            table.id(),
-            Counts.of(link.count(), "row", "rows") + " of " + table.label(),
-            "They stay in "
-                + link.fileName()
-                + " and are not written out; a shipment reads them from there."));
   }
 
   private static Statement ofRows(String comment, String sql) {

@@ -16,6 +16,7 @@ import joiner.meaning.Draft;
  * @param statements in the order they must run
  * @param closing statements that end it
  * @param shortfalls what the engine cannot express
+ * @param left rows that were to go along and are not written out, as sentences
  * @param promise what the database holds after the script has run
  */
 public record SchemaScript(
@@ -24,6 +25,7 @@ public record SchemaScript(
     List<Statement> statements,
     List<String> closing,
     List<Shortfall> shortfalls,
+    List<String> left,
     Catalog promise) {
 
   public SchemaScript {
@@ -31,6 +33,7 @@ public record SchemaScript(
     statements = List.copyOf(statements);
     closing = List.copyOf(closing);
     shortfalls = List.copyOf(shortfalls);
+    left = List.copyOf(left);
   }
 
   /** Writes the script of a design. The same input gives the same script. */
@@ -84,6 +87,7 @@ public record SchemaScript(
         statements,
         dialect.alter().closing(),
         shortfalls,
+        List.of(),
         other.catalog());
   }
 
@@ -130,6 +134,10 @@ public record SchemaScript(
                   .append(": ")
                   .append(oneLine(s.reason()))
                   .append('\n'));
+    }
+    if (!left.isEmpty()) {
+      out.append("-- Not in this script:\n");
+      left.forEach(sentence -> out.append("--   ").append(oneLine(sentence)).append('\n'));
     }
     if (!dialect.caveats().isEmpty()) {
       out.append("-- On ").append(dialect.engine()).append(":\n");

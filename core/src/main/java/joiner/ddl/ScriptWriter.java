@@ -7,6 +7,8 @@ import joiner.catalog.Sequence;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
 import joiner.model.Table;
+import joiner.naming.Counts;
+import joiner.rows.LinkedRows;
 
 /** Writes one script: tables, rows, late relationships, indexes, descriptions. */
 final class ScriptWriter {
@@ -16,6 +18,7 @@ final class ScriptWriter {
   private final boolean written;
   private final List<Statement> statements = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
+  private final List<String> left = new ArrayList<>();
 
   /**
    * A script to write.
@@ -43,13 +46,30 @@ final class ScriptWriter {
     }
     lowered.tables().stream().filter(choice::includes).forEach(this::rows);
     return new SchemaScript(
-        dialect, dialect.opening(), inOrder(), dialect.closing(), shortfalls, lowered.catalog());
+        dialect,
+        dialect.opening(),
+        inOrder(),
+        dialect.closing(),
+        shortfalls,
+        left,
+        lowered.catalog());
   }
 
   private void rows(Table table) {
     var rows = new RowStatements(draft, table, dialect, written);
     statements.addAll(rows.write());
     shortfalls.addAll(rows.shortfalls());
+    draft.rows().link(table.id()).ifPresent(link -> left.add(left(table, link)));
+  }
+
+  /** Rows that stay in a file are too many to be written out. */
+  private static String left(Table table, LinkedRows link) {
+    return Counts.of(link.count(), "row", "rows")
+        + " of "
+        + table.label()
+        + (link.count() == 1 ? ", which stays in " : ", which stay in ")
+        + link.fileName()
+        + "; a shipment reads them from there.";
   }
 
   private List<Statement> inOrder() {

@@ -160,7 +160,7 @@ public final class ColumnProfiler {
         rows - seen,
         form == ValueForm.TEXT ? seen : having(form.bit()),
         form == ValueForm.TEXT ? List.of() : misfits.getOrDefault(form, List.of()),
-        distinct.count(),
+        Math.min(distinct.count(), seen), // An estimate may be beyond.
         distinct.exact(),
         seen == 0 ? 0 : shortest,
         longest,

@@ -8,6 +8,7 @@ import java.util.Optional;
 import joiner.expression.Value;
 import joiner.model.FieldId;
 import joiner.model.Table;
+import joiner.naming.Counts;
 import joiner.rows.RowValues;
 
 /** Looks for values of a key that occur more than once; expected time linear in rows. */
@@ -41,7 +42,7 @@ final class PlainKeys {
               + " that must occur once; the first is "
               + Sentences.quoted(example.get())
               + ", also in row "
-              + first.get(example.get())
+              + Counts.of(first.get(example.get()))
               + ".";
       violations.add(
           new Violation(

@@ -111,7 +111,7 @@ class ScriptGrammarTest {
     statements.set(
         0, new Statement(first.section(), first.comment(), sql, first.creates(), first.loads()));
     return new SchemaScript(
-        script.dialect(), List.of(), statements, List.of(), List.of(), script.promise());
+        script.dialect(), List.of(), statements, List.of(), List.of(), List.of(), script.promise());
   }
 
   @ParameterizedTest

@@ -116,18 +116,18 @@ class TrueWindowTest {
   @Test
   void proveNeverSaysThatAllIsWellWhileItStillChecks(FxRobot robot) throws Exception {
     show(robot, Stage.PROVE, "kiln");
-    until(() -> says(robot, "Every sample row keeps the design"));
+    until(() -> says(robot, "Every row keeps the design"));
     robot.interact(
         () -> {
           Table kiln = bench.design().table(new TableId("kiln"));
           bench.apply(ChangeField.required(kiln, field("kiln", "fallback_id"), true));
           assertThat(bench.verdict().state()).isEqualTo(Verdict.State.CHECKING);
-          assertThat(says(robot, "Every sample row keeps the design")).isFalse();
+          assertThat(says(robot, "Every row keeps the design")).isFalse();
           assertThat(says(robot, "Nothing to fix")).isFalse();
           assertThat(says(robot, "hecking")).isTrue();
         });
     until(() -> bench.verdict().isCurrent());
-    assertThat(says(robot, "Every sample row keeps the design")).isFalse();
+    assertThat(says(robot, "Every row keeps the design")).isFalse();
   }
 
   @Test

@@ -183,7 +183,8 @@ final class GatherSheet {
             texts.get("column.unique"),
             profile.unique()
                 ? texts.get("column.unique.yes")
-                : texts.get("head.different", profile.distinct())));
+                : texts.get(
+                    profile.exact() ? "head.different" : "head.about", profile.distinct())));
     if (!profile.min().isEmpty()) {
       nodes.add(Parts.fact(texts.get("column.least"), profile.min()));
       nodes.add(Parts.fact(texts.get("column.greatest"), profile.max()));

@@ -141,7 +141,7 @@ final class SourceGrid {
     }
     return column.distinct() <= 1
         ? texts.get("head.constant")
-        : texts.get("head.different", column.distinct());
+        : texts.get(column.exact() ? "head.different" : "head.about", column.distinct());
   }
 
   /** Says below each header where its values would go. */

@@ -160,7 +160,17 @@ public final class ProveView implements StageView {
     if (line.isUnread()) {
       detail
           .getChildren()
-          .setAll(Parts.label(table.label(), "strong"), Parts.prose(texts.get("unread.why")));
+          .setAll(
+              Parts.label(table.label(), "strong"),
+              Parts.prose(texts.get("unread.why")),
+              Parts.row(
+                  8,
+                  Parts.button(
+                      texts.get("unread.go"),
+                      () -> {
+                        model.choose(line);
+                        bench.stageProperty().set(Stage.SHAPE);
+                      })));
       showSide(table, line);
       return;
     }

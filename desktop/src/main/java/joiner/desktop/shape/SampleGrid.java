@@ -17,6 +17,7 @@ import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenLaidOut;
 import joiner.desktop.work.Workbench;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -119,6 +120,10 @@ public final class SampleGrid {
       filter.clear();
     }
     grid.setPlaceholder(Parts.prose(placeholder(table), "muted"));
+    if (!grid.getColumns().isEmpty()) {
+      String last = Counts.of(Math.max(model.count(), model.countInFile()));
+      grid.getColumns().getFirst().setPrefWidth(Math.max(52, last.length() * 7.5 + 20));
+    }
     grid.refresh();
     awaited.ifPresent(
         sight -> {
@@ -151,7 +156,9 @@ public final class SampleGrid {
       place = grid.getItems().indexOf(shownAt.getAsInt());
     }
     grid.getSelectionModel().clearAndSelect(place);
-    grid.scrollTo(Math.max(0, place - 3));
+    int seen = Math.max(0, place - 3);
+    grid.scrollTo(seen);
+    WhenLaidOut.run(grid, () -> grid.scrollTo(seen)); // Rows that just came have no place before.
     for (int i = 0; i < model.fields().size(); i++) {
       if (fields.contains(model.fields().get(i).id())) {
         grid.scrollToColumnIndex(i + 1);

@@ -45,6 +45,7 @@ final class SampleModel {
 
   private Optional<LinkedRows> link = Optional.empty();
   private Optional<Integer> revealed = Optional.empty();
+  private Optional<Wanted> wanted = Optional.empty();
   private final Computed<Wanted, LinkedFile.Examples> examples;
   private Map<FieldId, Set<Integer>> bad = Map.of();
   private RowOrder order = RowOrder.AS_ENTERED;
@@ -175,12 +176,16 @@ final class SampleModel {
           .forEach(others::add);
     }
     revealed.ifPresent(others::add);
-    examples.ask(
+    var now =
         new Wanted(
             of.get(),
             link.get(),
             others,
-            Optional.of(bench.verdict().audit()).filter(audit -> current)));
+            Optional.of(bench.verdict().audit()).filter(audit -> current));
+    if (wanted.filter(now::isSame).isEmpty()) { // What failed is not tried again by itself.
+      wanted = Optional.of(now);
+      examples.ask(now);
+    }
   }
 
   /** Places of the rows that are shown, from 0, in their order. */
@@ -256,6 +261,7 @@ final class SampleModel {
     link = bench.draft().rows().link(shown.id());
     if (link.isEmpty()) {
       numbers = List.of();
+      wanted = Optional.empty();
       return bench.draft().rows().of(shown.id());
     }
     table = Optional.of(shown.id());
@@ -347,8 +353,9 @@ final class SampleModel {
   /** Removes rows, given by their places from 0, as one change. */
   void remove(Set<Integer> gone) {
     Optional<Table> from = shown();
-    if (!gone.isEmpty() && from.isPresent()) {
-      bench.apply(ChangeRows.removed(from.get(), rows, gone));
+    if (!gone.isEmpty()
+        && from.isPresent()
+        && bench.apply(() -> ChangeRows.removed(from.get(), rows, gone))) {
       bench.tellDone(texts.get("rows.removed", gone.size()), texts.get("undo"));
     }
   }

@@ -85,7 +85,7 @@ public final class ShapeView implements StageView {
       return List.of();
     }
     var commands = new ArrayList<>(grid.commands());
-    if (!samples.chosen().isEmpty()) {
+    if (!samples.chosen().isEmpty() && addRow.isVisible()) {
       commands.add(Command.of(texts.get("rows.remove"), samples::removeChosen));
     }
     commands.add(Command.of(texts.get("rows.filter"), samples.filter()::requestFocus));
@@ -156,7 +156,9 @@ public final class ShapeView implements StageView {
     var remove = Parts.button(texts.get("rows.remove.short"), samples::removeChosen);
     remove.setAccessibleText(texts.get("rows.remove"));
     remove.setId("remove-rows");
-    remove.visibleProperty().bind(Bindings.isNotEmpty(samples.chosen()));
+    remove
+        .visibleProperty()
+        .bind(Bindings.isNotEmpty(samples.chosen()).and(addRow.visibleProperty()));
     remove.managedProperty().bind(remove.visibleProperty());
     return Parts.row(
         10, rowCount, judgement, Parts.spring(), samples.filter(), remove, rowFile, addRow);

@@ -44,6 +44,10 @@ final class ShipWords {
                 "attention"));
       }
     }
+    if (!script.left().isEmpty()) {
+      nodes.add(Parts.label(texts.get("side.left"), "heading"));
+      script.left().forEach(rows -> nodes.add(Parts.prose(rows, "muted", "small")));
+    }
     var known = new ArrayList<>(dialect.caveats());
     if (!dialect.undoesDefinitions()) {
       known.add(texts.get("side.once", dialect.engine()));

@@ -23,6 +23,7 @@ import joiner.meaning.Draft;
  * @param statements how many statements the whole has
  * @param sections those that hold something
  * @param shortfalls what the target cannot keep
+ * @param left rows that are not written out
  * @param lost for each target how many things it cannot keep
  */
 record WrittenScript(
@@ -31,6 +32,7 @@ record WrittenScript(
     int statements,
     List<Statement.Section> sections,
     List<Shortfall> shortfalls,
+    List<String> left,
     Map<Dialect, Integer> lost) {
   /** More is not read on a screen, and takes long to draw. */
   private static final int MOST_LINES = 3000;
@@ -73,6 +75,7 @@ record WrittenScript(
         script.statements().size(),
         Stream.of(Statement.Section.values()).filter(s -> !script.section(s).isEmpty()).toList(),
         script.shortfalls(),
+        script.left(),
         lost);
   }
 

@@ -141,6 +141,25 @@ class GatherModelTest {
   }
 
   @Test
+  void rowsCanStayInTheirFile() throws Exception {
+    Path file = file("kilns.csv", "name,litres\n" + "Ember,90\n".repeat(20_000));
+    model.openHead(file, ReadingOptions.DETECT);
+    untilRead();
+    SplitBench split = model.split().orElseThrow();
+    assertThat(split.isWhole()).isFalse();
+    assertThat(split.cells().rows()).isEqualTo(10_000);
+    assertThat(split.profiles().getFirst().rows()).isEqualTo(20_000);
+    model.add(split);
+    window.until(() -> !bench.design().tables().isEmpty());
+    assertThat(newest()).contains("20,000 rows");
+    assertThat(bench.draft().rows().linked()).hasSize(1);
+    assertThat(bench.draft().rows().count()).isZero();
+    model.openWhole(file, ReadingOptions.DETECT);
+    untilRead();
+    assertThat(model.split().orElseThrow().isWhole()).isTrue();
+  }
+
+  @Test
   void aReadingCanBeStopped() throws Exception {
     model.open(file("kilns.csv", "name\n" + "Ember\n".repeat(200_000)));
     model.stop(model.underway().getFirst());

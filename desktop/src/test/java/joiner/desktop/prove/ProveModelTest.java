@@ -17,6 +17,7 @@ import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.SampleRows;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -118,5 +119,19 @@ class ProveModelTest {
     test.bench.apply(new RemoveField(new TableId("firing"), new FieldId("peak_c"), "Peak"));
     assertThat(model.isThere(line)).isFalse();
     assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Looking.class);
+  }
+
+  @Test
+  void rowsThatCannotBeReadAreALineOfTheirOwn() {
+    Draft demo = Pottery.demo();
+    Table kiln = demo.design().table(new TableId("kiln"));
+    LinkedRows gone =
+        new LinkedRows(
+            folder.resolve("gone.csv").toString(), ",", "UTF-8", 1, List.of(), Optional.empty(), 9);
+    open(demo.withRows(demo.rows().withLink(kiln.id(), gone)));
+    ProveModel.Line line = lines().lines().getFirst();
+    assertThat(line.isUnread()).isTrue();
+    assertThat(line.message()).contains("gone.csv: there is no such file");
+    assertThat(lines().lines()).as("no reference is said to lead nowhere").hasSize(1);
   }
 }
