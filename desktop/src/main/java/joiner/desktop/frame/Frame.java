@@ -51,9 +51,9 @@ public final class Frame {
   private final Questions questions = new Questions();
   private final DesignFiles files;
   private final Actions actions;
-  private final Finder finder;
-  private final MessageList messages;
-  private final WordBook words;
+  private final Overlay<Finder> finder;
+  private final Overlay<MessageList> messages;
+  private final Overlay<WordBook> words;
   private final Map<KeyCombination, Runnable> shortcuts;
   private Optional<Stage> inSight = Optional.empty();
   private Look look;
@@ -68,9 +68,10 @@ public final class Frame {
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
     this.actions =
         new Actions(bench, files, new Looks(), questions, this::stageCommands, this::typeLabel);
-    this.finder = new Finder(actions, this::completeStages);
-    this.messages = new MessageList(bench.notices());
-    this.words = new WordBook(bench);
+    this.finder =
+        new Overlay<>(root, () -> new Finder(actions, this::completeStages), Finder::node);
+    this.messages = new Overlay<>(root, () -> new MessageList(bench.notices()), MessageList::node);
+    this.words = new Overlay<>(root, () -> new WordBook(bench), WordBook::node);
     this.shortcuts = shortcuts();
     side.getStyleClass().add("side-sheet");
     side.setPrefWidth(292);
@@ -78,22 +79,20 @@ public final class Frame {
     middle.setMinSize(0, 0);
     var pane = new BorderPane(middle);
     pane.setMinSize(0, 0); // Long names are shortened; they never push the window's parts aside.
-    pane.setTop(new Strip(bench, finder::open).node());
+    pane.setTop(new Strip(bench, this::find).node());
     pane.setLeft(new TableList(bench, actions::addTable).node());
     pane.setRight(side);
-    pane.setBottom(new StatusLine(bench, messages::open).node());
-    root.getChildren()
-        .addAll(
-            pane,
-            new NoticeBoard(bench.notices()).node(),
-            finder.node(),
-            messages.node(),
-            words.node(),
-            questions.node());
+    pane.setBottom(new StatusLine(bench, () -> messages.get().open()).node());
+    root.getChildren().addAll(pane, new NoticeBoard(bench.notices()).node(), questions.node());
     root.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
     bench.stageProperty().subscribe(this::show);
     bench.selectionProperty().subscribe(value -> leaveGather());
-    bench.notices().all().addListener((ListChangeListener<Notice>) change -> messages.refresh());
+    bench
+        .notices()
+        .all()
+        .addListener(
+            (ListChangeListener<Notice>)
+                change -> messages.ifMade().ifPresent(MessageList::refresh));
   }
 
   /** Wears the theme of last time; call before the first control is made. */
@@ -103,6 +102,10 @@ public final class Frame {
 
   private static Look look(Settings settings) {
     return Look.from(settings.get("theme"), settings.get("text"));
+  }
+
+  private void find() {
+    finder.get().open();
   }
 
   /** Puts the cursor into the label of the table chosen. */
@@ -158,12 +161,12 @@ public final class Frame {
 
     @Override
     public void messages() {
-      messages.open();
+      messages.get().open();
     }
 
     @Override
     public void words() {
-      words.open(inSight);
+      words.get().open(inSight);
     }
   }
 
@@ -271,7 +274,7 @@ public final class Frame {
     var anyShift = KeyCombination.SHIFT_ANY; // On many keyboards + is typed with it.
     var looks = new Looks();
     Map<KeyCombination, Runnable> map = new LinkedHashMap<>();
-    map.put(new KeyCodeCombination(KeyCode.K, control), finder::open);
+    map.put(new KeyCodeCombination(KeyCode.K, control), this::find);
     map.put(new KeyCodeCombination(KeyCode.Z, control), bench::undo);
     map.put(new KeyCodeCombination(KeyCode.Z, control, shift), bench::redo);
     map.put(new KeyCodeCombination(KeyCode.T, control), actions::addTable);

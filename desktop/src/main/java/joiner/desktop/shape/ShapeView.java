@@ -54,6 +54,7 @@ public final class ShapeView implements StageView {
     rowFile.setId("row-file");
     rowFile.setMinWidth(Region.USE_PREF_SIZE);
     addRow.managedProperty().bind(addRow.visibleProperty());
+    rowFile.managedProperty().bind(rowFile.visibleProperty());
     this.rowsLine = rowsHead();
     samples.model().placesProperty().subscribe(places -> showCount());
     this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
@@ -167,7 +168,9 @@ public final class ShapeView implements StageView {
   private void showRowsHead(Table table) {
     addRow.setDisable(table.fields().isEmpty());
     addRow.setVisible(files.link(table.id()).isEmpty());
-    rowFile.setDisable(table.fields().isEmpty());
+    // Beside rows that were typed there is no room for what is seldom wanted; the finder has it.
+    boolean rowsTyped = samples.model().link().isEmpty() && samples.model().count() > 0;
+    rowFile.setVisible(!rowsTyped && !table.fields().isEmpty());
     rowFile
         .getItems()
         .setAll(
@@ -214,6 +217,7 @@ public final class ShapeView implements StageView {
     Optional<LinkedRows> link = samples.model().link();
     int count = samples.model().count();
     int shown = samples.model().placesProperty().get().size();
+    rowCount.setMinWidth(link.isPresent() ? 0 : Region.USE_PREF_SIZE);
     if (link.isPresent()) {
       long all = samples.model().countInFile();
       rowCount.setText(
