@@ -238,9 +238,10 @@ class TrueWindowTest {
     TableView<?> grid = node(robot, "field-grid", TableView.class);
     robot.interact(
         () -> {
-          grid.getSelectionModel().select(1);
-          grid.edit(1, typeColumn(grid));
+          grid.getSelectionModel().clearAndSelect(1);
+          grid.requestFocus();
         });
+    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.F2);
     var before = bench.design();
     until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
     robot.type(KeyCode.DOWN).type(KeyCode.DOWN).type(KeyCode.DOWN);
@@ -249,15 +250,6 @@ class TrueWindowTest {
     robot.type(KeyCode.ESCAPE);
     until(() -> robot.lookup("#picker-text").tryQuery().isEmpty());
     assertThat(bench.design()).isSameAs(before);
-  }
-
-  @SuppressWarnings({"unchecked", "rawtypes"})
-  private static javafx.scene.control.TableColumn typeColumn(TableView grid) {
-    return (javafx.scene.control.TableColumn)
-        grid.getColumns().stream()
-            .filter(c -> ((javafx.scene.control.TableColumn) c).getText().equals("Type"))
-            .findFirst()
-            .orElseThrow();
   }
 
   @Test
@@ -415,5 +407,195 @@ class TrueWindowTest {
     assertThat(bench.selectionProperty().get().field()).contains(table.fields().getLast().id());
     robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
     assertThat(bench.design().table(table.id()).fields()).hasSize(2);
+  }
+
+  /** A table as somebody has it in their head. */
+  private record Wanted(String label, List<List<String>> fields) {}
+
+  /** How many keys were pressed, and how many characters they made. */
+  private int keys;
+
+  private int characters;
+
+  private void write(FxRobot robot, String text) {
+    robot.write(text);
+    keys += text.length();
+    characters += text.length();
+  }
+
+  private void press(FxRobot robot, KeyCode... codes) {
+    for (KeyCode code : codes) {
+      robot.type(code);
+      keys++;
+    }
+  }
+
+  /** Label, type as far as it takes to be the first found, size, and whether it is required. */
+  @Test
+  void tablesWithTypesAndSizesAreTypedWithoutTheMouse(FxRobot robot) throws Exception {
+    robot.interact(
+        () ->
+            bench.open(
+                OpenDesign.of(
+                    new joiner.meaning.Draft(
+                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
+    var wanted =
+        List.of(
+            new Wanted(
+                "Wheel",
+                List.of(
+                    List.of("Wheel number", "whole", "", "*"),
+                    List.of("Maker", "", "60", "*"),
+                    List.of("Bought on", "", "", ""),
+                    List.of("Price paid", "", "", ""))),
+            new Wanted(
+                "Apron",
+                List.of(
+                    List.of("Colour", "choice", "blue, grey, oat", "*"),
+                    List.of("Length", "dec", "5.1", ""),
+                    List.of("Washed", "true", "", "*"))));
+    for (Wanted table : wanted) {
+      robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
+      keys += 2;
+      until(
+          () ->
+              scene.getFocusOwner() != null && "table-label".equals(scene.getFocusOwner().getId()));
+      write(robot, table.label());
+      press(robot, KeyCode.ENTER);
+      until(
+          () ->
+              scene.getFocusOwner() != null && "field-grid".equals(scene.getFocusOwner().getId()));
+      for (List<String> field : table.fields()) {
+        type(robot, field);
+      }
+    }
+    List<Table> tables = List.copyOf(bench.design().tables());
+    assertThat(tables).extracting(Table::label).containsExactly("Wheel", "Apron");
+    assertThat(said(tables.get(0)))
+        .containsExactly(
+            "Wheel number · WholeNumber 32 · required",
+            "Maker · Text 60 · required",
+            "Bought on · Date",
+            "Price paid · Money 10.2");
+    assertThat(said(tables.get(1)))
+        .containsExactly(
+            "Colour · Choice blue, grey, oat · required",
+            "Length · Decimal 5.1",
+            "Washed · TrueFalse · required");
+    assertThat(keys).as("of %d characters", characters).isLessThanOrEqualTo(134);
+    assertThat(characters).isEqualTo(102);
+  }
+
+  private void type(FxRobot robot, List<String> field) throws Exception {
+    write(robot, field.get(0));
+    boolean more = field.stream().skip(1).anyMatch(part -> !part.isEmpty());
+    if (!more) {
+      press(robot, KeyCode.ENTER);
+      return;
+    }
+    press(robot, KeyCode.TAB); // Over the name, which follows the label.
+    if (!field.get(1).isEmpty()) {
+      write(robot, field.get(1).substring(0, 1));
+      until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
+      write(robot, field.get(1).substring(1));
+    }
+    press(robot, KeyCode.TAB);
+    until(() -> robot.lookup("#picker-text").tryQuery().isEmpty());
+    if (!field.get(2).isEmpty()) {
+      write(robot, field.get(2));
+    }
+    press(robot, KeyCode.TAB);
+    if (!field.get(3).isEmpty()) {
+      press(robot, KeyCode.SPACE);
+    }
+    press(robot, KeyCode.ENTER);
+  }
+
+  private static List<String> said(Table table) {
+    return table.fields().stream()
+        .map(
+            field ->
+                field.label()
+                    + " · "
+                    + (field.type().getClass().getSimpleName() + " " + size(field)).strip()
+                    + (field.required() ? " · required" : ""))
+        .toList();
+  }
+
+  private static String size(Field field) {
+    return switch (field.type()) {
+      case joiner.model.FieldType.Sized t -> String.valueOf(t.maxLength());
+      case joiner.model.FieldType.WholeNumber t -> String.valueOf(t.width().bits());
+      case joiner.model.FieldType.Decimal t -> t.precision() + "." + t.scale();
+      case joiner.model.FieldType.Money t -> t.precision() + "." + t.scale();
+      case joiner.model.FieldType.Choice t -> String.join(", ", t.values());
+      default -> "";
+    };
+  }
+
+  @Test
+  void theCursorMovesOverCellsAndTakesWhatStandsAbove(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "kiln");
+    TableView<?> grid = node(robot, "field-grid", TableView.class);
+    robot.interact(
+        () -> {
+          grid.getSelectionModel().clearAndSelect(2);
+          grid.requestFocus();
+        });
+    Node cursor = robot.lookup(".cell-cursor").query();
+    until(cursor::isVisible);
+    double first = cursor.getBoundsInParent().getMinX();
+    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT);
+    until(() -> cursor.getBoundsInParent().getMinX() > first + 100);
+    robot.type(KeyCode.LEFT).type(KeyCode.LEFT).type(KeyCode.LEFT);
+    until(() -> cursor.getBoundsInParent().getMinX() == first);
+    // Fuel takes the type of Name, which stands above it.
+    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT);
+    robot.press(KeyCode.CONTROL).type(KeyCode.D).release(KeyCode.CONTROL);
+    until(() -> field("kiln", "fuel").type().equals(field("kiln", "name").type()));
+    robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+    assertThat(bench.design().table(new TableId("kiln")).fieldIds())
+        .startsWith(new FieldId("kiln_id"), new FieldId("fuel"), new FieldId("name"));
+    robot.type(KeyCode.DELETE);
+    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isFalse();
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isTrue();
+  }
+
+  @Test
+  void tabPastTheLastCellOfTheRowsOpensAnother(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "cone");
+    TableView<?> rows = node(robot, "sample-grid", TableView.class);
+    int count = rows.getItems().size();
+    Table cone = bench.design().table(new TableId("cone"));
+    robot.interact(
+        () -> {
+          rows.requestFocus();
+          rows.getSelectionModel().clearAndSelect(count - 1);
+        });
+    for (int i = 0; i < cone.fields().size(); i++) {
+      robot.type(KeyCode.TAB);
+    }
+    until(() -> rows.getItems().size() == count + 1);
+    robot.write("13");
+    robot.type(KeyCode.TAB);
+    until(
+        () ->
+            bench
+                .draft()
+                .rows()
+                .of(cone.id())
+                .cell(count, cone.fields().getFirst().id())
+                .equals(java.util.Optional.of("13")));
+    robot.press(KeyCode.SHIFT).type(KeyCode.TAB).release(KeyCode.SHIFT);
+    robot.type(KeyCode.DELETE);
+    until(
+        () ->
+            bench
+                .draft()
+                .rows()
+                .of(cone.id())
+                .cell(count, cone.fields().getFirst().id())
+                .isEmpty());
   }
 }

@@ -1,6 +1,7 @@
 package joiner.desktop.shape;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -51,7 +52,6 @@ final class FieldGrid {
     this.bench = bench;
     this.model = model;
     this.texts = texts;
-    grid.setEditable(true); // For the types; what is typed, the editor takes.
     grid.setId("field-grid");
     grid.getStyleClass().add("field-grid");
     grid.fixedCellSizeProperty().subscribe(size -> size());
@@ -79,18 +79,19 @@ final class FieldGrid {
 
   void show(Table shown) {
     if (!model.turnTo(shown)) {
-      select();
+      select(chosen().stream().map(Field::id).toList());
       return;
     }
     grid.setAccessibleText(texts.get("grid", shown.label()));
     filling = true;
+    List<FieldId> chosen = chosen().stream().map(Field::id).toList();
     var lines = new ArrayList<Line>();
     shown.fields().forEach(field -> lines.add(new Line(Optional.of(field))));
     lines.add(new Line(Optional.empty()));
     grid.getItems().setAll(lines);
     filling = false;
     size();
-    select();
+    select(chosen);
   }
 
   /** Fills the room there is; where it is too little the columns keep their widths and scroll. */
@@ -114,20 +115,39 @@ final class FieldGrid {
     grid.getColumns().stream().limit(1).forEach(key -> key.setMinWidth(row * 1.7));
   }
 
-  private void select() {
-    filling = true;
-    grid.getSelectionModel().clearSelection();
+  /** Selects the field that is chosen everywhere, and the others that were chosen with it. */
+  private void select(List<FieldId> before) {
+    if (typedLast.equals(Optional.of(bench.selectionProperty().get()))) {
+      stand(grid.getItems().size() - 1);
+      return;
+    }
     Optional<FieldId> wanted = bench.selectionProperty().get().field();
-    List<FieldId> fields = model.table().fieldIds();
-    for (int i = 0; i < fields.size(); i++) {
-      if (wanted.equals(Optional.of(fields.get(i)))) {
-        grid.getSelectionModel().select(i);
+    List<FieldId> all =
+        wanted.filter(before::contains).isPresent() ? before : wanted.stream().toList();
+    int[] places =
+        all.stream().mapToInt(model.table().fieldIds()::indexOf).filter(i -> i >= 0).toArray();
+    int now = wanted.map(model.table().fieldIds()::indexOf).orElse(-1);
+    filling = true;
+    if (!grid.getSelectionModel()
+        .getSelectedIndices()
+        .equals(Arrays.stream(places).boxed().toList())) {
+      grid.getSelectionModel().clearSelection();
+      if (places.length > 0) {
+        grid.getSelectionModel().selectIndices(places[0], places);
       }
     }
-    if (typedLast.equals(Optional.of(bench.selectionProperty().get()))) {
-      int next = grid.getItems().size() - 1;
-      grid.getSelectionModel().clearAndSelect(next);
-      grid.scrollTo(next);
+    if (now >= 0 && places.length < 2) {
+      grid.getFocusModel().focus(now);
+    }
+    filling = false;
+  }
+
+  private void stand(int line) {
+    filling = true;
+    if (grid.getSelectionModel().getSelectedIndex() != line
+        || grid.getSelectionModel().getSelectedIndices().size() != 1) {
+      grid.getSelectionModel().clearAndSelect(line);
+      grid.scrollTo(line);
     }
     filling = false;
   }
@@ -135,11 +155,15 @@ final class FieldGrid {
   /** Puts the cursor on the line that waits for a new field. */
   void typeOn() {
     typedLast = Optional.of(bench.selectionProperty().get());
-    select();
+    stand(grid.getItems().size() - 1);
+    editor.standIn(grid.getColumns().get(1));
     grid.requestFocus();
   }
 
   private void picked(Line line) {
+    if (!filling && line != null && line.field().isEmpty()) {
+      typedLast = Optional.of(bench.selectionProperty().get());
+    }
     if (!filling && line != null && line.field().isPresent()) {
       typedLast = Optional.empty();
       bench.selectionProperty().set(Selection.of(model.table().id(), line.field().get().id()));
@@ -171,6 +195,10 @@ final class FieldGrid {
     explain("unique", "Unique");
     explain("default", "Default");
     grid.widthProperty().subscribe(width -> fit(width.doubleValue()));
+    editor.homeIs(grid.getColumns().get(1));
+    editor.passOver(grid.getColumns().get(2)); // A name follows its label.
+    editor.whenDeleted(() -> model.remove(chosen()));
+    editor.whenMoved(this::move);
   }
 
   /** The head of a column tells what its word means. */
@@ -247,6 +275,13 @@ final class FieldGrid {
     column.setCellValueFactory(
         line -> new ReadOnlyStringWrapper(line.getValue().field().map(model::type).orElse("")));
     column.setCellFactory(c -> new TypeCell());
+    editor.act(
+        column,
+        line -> line.field().isPresent(),
+        line -> line.field().map(model::type).orElse(""),
+        (line, text) ->
+            line.field().ifPresent(field -> above(field).ifPresent(f -> model.retypeAs(field, f))),
+        (cell, line, letter) -> line.field().ifPresent(field -> pickType(cell, field, letter)));
     return column;
   }
 
@@ -261,6 +296,11 @@ final class FieldGrid {
         line ->
             new ReadOnlyStringWrapper(
                 line.getValue().field().map(field -> on.apply(field) ? "●" : "").orElse("")));
+    editor.toggle(
+        column,
+        line -> line.field().isPresent(),
+        line -> line.field().filter(on::apply).map(field -> "●").orElse(""),
+        line -> line.field().ifPresent(toggle));
     column.setCellFactory(
         c -> {
           var cell = styled("dot");
@@ -310,29 +350,34 @@ final class FieldGrid {
     return commands;
   }
 
+  private Optional<Field> above(Field field) {
+    int place = model.table().fieldIds().indexOf(field.id());
+    return place > 0 ? Optional.of(model.table().fields().get(place - 1)) : Optional.empty();
+  }
+
+  private void pickType(Node cell, Field field, String begun) {
+    Picker.open(
+        cell,
+        texts.get("type.pick"),
+        List.of(TypeChoice.values()),
+        TypeChoice.of(field.type()),
+        choice -> texts.get("type." + choice.name()),
+        begun,
+        choice -> model.retype(field, choice),
+        editor::goOn);
+  }
+
   /** A type, picked from a list beside it. */
   private final class TypeCell extends TableCell<Line, String> {
     TypeCell() {
       setOnMouseClicked(
           event -> {
             if (event.getClickCount() == 2) {
-              startEdit();
+              Optional.ofNullable(getTableRow().getItem())
+                  .flatMap(Line::field)
+                  .ifPresent(field -> pickType(this, field, ""));
             }
           });
-    }
-
-    @Override
-    public void startEdit() {
-      Optional<Field> field = Optional.ofNullable(getTableRow().getItem()).flatMap(Line::field);
-      field.ifPresent(
-          f ->
-              Picker.open(
-                  this,
-                  texts.get("type.pick"),
-                  List.of(TypeChoice.values()),
-                  TypeChoice.of(f.type()),
-                  choice -> texts.get("type." + choice.name()),
-                  choice -> model.retype(f, choice)));
     }
 
     @Override

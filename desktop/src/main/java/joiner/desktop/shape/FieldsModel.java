@@ -20,6 +20,7 @@ import joiner.edit.SetUnique;
 import joiner.expression.Formula;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -111,6 +112,15 @@ final class FieldsModel {
   void retype(Field field, TypeChoice choice) {
     if (!Optional.of(choice).equals(TypeChoice.of(field.type()))) {
       bench.apply(ChangeField.type(table, field, choice.usual()));
+    }
+  }
+
+  /** Gives a field the type and size of another. */
+  void retypeAs(Field field, Field other) {
+    var type =
+        other.type() instanceof FieldType.Counter ? other.type().asReferenced() : other.type();
+    if (!type.equals(field.type())) {
+      bench.apply(ChangeField.type(table, field, type));
     }
   }
 

@@ -48,6 +48,8 @@ public final class SampleGrid {
     grid.setSortPolicy(view -> sort());
     model.placesProperty().subscribe(places -> grid.getItems().setAll(places));
     model.whenRead(() -> shown.ifPresent(this::show));
+    editor.whenDeleted(editor::clear);
+    editor.whenPastEnd(this::addAtEnd);
     filter.setId("row-filter");
     filter.setPromptText(texts.get("rows.filter"));
     filter.setAccessibleText(texts.get("rows.filter"));
@@ -102,6 +104,18 @@ public final class SampleGrid {
     grid.getSortOrder().clear();
     model.add();
     reveal(model.count() - 1, List.of());
+  }
+
+  /**
+   * One more row for who goes on past the last; none where rows are looked for or stay in a file.
+   */
+  private boolean addAtEnd() {
+    if (model.isOrdered() || model.link().isPresent()) {
+      return false;
+    }
+    int before = model.count();
+    add();
+    return model.count() > before;
   }
 
   /** Removes the rows chosen, as one change. */

@@ -4,10 +4,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.IntConsumer;
 import java.util.function.Predicate;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
@@ -18,27 +22,60 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
 /**
- * A table with one text field that lies over the cell being typed in. The field is there before the
- * first letter goes on its way, and it outlives the cells beneath, which a table makes and drops as
- * it likes: so no letter is lost. A letter, F2, Enter or a second click begin; Enter, Tab or
- * leaving keep what is typed, Escape does not; Tab goes on to the next cell.
+ * A table one can type through: a cursor stands on one cell, and one text field lies over the cell
+ * being typed in. The field is there before the first letter goes on its way, and it outlives the
+ * cells beneath, which a table makes and drops as it likes: so no letter is lost.
+ *
+ * <p>The arrow keys and Tab move the cursor, over the ends of rows too; Ctrl+Tab leaves the table.
+ * A letter, F2, Enter or a second click begin; Enter, Tab or leaving keep what is typed, Escape
+ * does not. Ctrl+D takes what stands above.
  *
  * @param <S> what a row shows
  */
 public final class CellEditor<S> extends Region {
-  private record Typed<S>(
+  /**
+   * A column the cursor goes to.
+   *
+   * @param open whether it can be changed in a row
+   * @param text what it shows
+   * @param change takes a text for it
+   * @param deed what is done there instead of typing, if so
+   * @param switches whether that is no more than a switch
+   */
+  private record Column<S>(
       TableColumn<S, ?> column,
       Predicate<S> open,
       Function<S, String> text,
-      BiConsumer<S, String> change) {}
+      BiConsumer<S, String> change,
+      Optional<Deed<S>> deed,
+      boolean switches) {}
+
+  /** What is done in a cell that is not typed in. */
+  public interface Deed<S> {
+    /**
+     * Does it.
+     *
+     * @param cell the cell, for what opens beside it
+     * @param letter the letter it began with; empty: another key
+     */
+    void at(Node cell, S thing, String letter);
+  }
 
   /** The cell being typed in; the row's thing as it was when typing began. */
-  private record Place<S>(int row, S thing, Typed<S> column) {}
+  private record Place<S>(int row, S thing, Column<S> column) {}
 
   private final TableView<S> grid;
   private final TextField field = new TextField();
-  private final List<Typed<S>> columns = new ArrayList<>();
+  private final Region cursor = new Region();
+  private final List<Column<S>> columns = new ArrayList<>();
+  private final Runnable follow = this::followCursor;
   private Optional<Place<S>> place = Optional.empty();
+  private Optional<TableColumn<S, ?>> standing = Optional.empty();
+  private Optional<TableColumn<S, ?>> home = Optional.empty();
+  private Optional<TableColumn<S, ?>> passedOver = Optional.empty();
+  private BooleanSupplier pastEnd = () -> false;
+  private Runnable deleted = () -> {};
+  private IntConsumer moved = by -> {};
 
   /** Puts the grid into itself. */
   public CellEditor(TableView<S> grid) {
@@ -46,10 +83,15 @@ public final class CellEditor<S> extends Region {
     field.setManaged(false);
     field.setVisible(false);
     field.getStyleClass().add("cell-editor");
-    getChildren().setAll(grid, field);
+    cursor.setManaged(false);
+    cursor.setVisible(false);
+    cursor.setMouseTransparent(true);
+    cursor.getStyleClass().add("cell-cursor");
+    getChildren().setAll(grid, cursor, field);
     grid.addEventHandler(KeyEvent.KEY_TYPED, this::typed);
     grid.addEventFilter(KeyEvent.KEY_PRESSED, this::pressedOnGrid);
     grid.addEventHandler(MouseEvent.MOUSE_CLICKED, this::clicked);
+    grid.focusedProperty().subscribe(focused -> look(focused));
     field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressedInField);
     field
         .focusedProperty()
@@ -73,18 +115,80 @@ public final class CellEditor<S> extends Region {
       Predicate<S> open,
       Function<S, String> text,
       BiConsumer<S, String> change) {
-    columns.add(new Typed<>(column, open, text, change));
+    columns.add(new Column<>(column, open, text, change, Optional.empty(), false));
   }
 
-  /** Forgets which columns can be typed in, when others take their place. */
+  /**
+   * Lets something be done in a column that is not typed in.
+   *
+   * @param open whether it can be in a row
+   * @param text what the cell shows
+   * @param change makes the cell show another cell's text
+   */
+  public void act(
+      TableColumn<S, ?> column,
+      Predicate<S> open,
+      Function<S, String> text,
+      BiConsumer<S, String> change,
+      Deed<S> deed) {
+    columns.add(new Column<>(column, open, text, change, Optional.of(deed), false));
+  }
+
+  /**
+   * Lets a column be switched on and off with the space bar.
+   *
+   * @param open whether it can be in a row
+   * @param text what the cell shows
+   */
+  public void toggle(
+      TableColumn<S, ?> column, Predicate<S> open, Function<S, String> text, Consumer<S> toggle) {
+    Deed<S> deed = (cell, thing, letter) -> toggle.accept(thing);
+    columns.add(
+        new Column<>(
+            column, open, text, (thing, other) -> toggle.accept(thing), Optional.of(deed), true));
+  }
+
+  /** Forgets which columns there are, when others take their place. */
   public void forgetColumns() {
     finish(true);
     columns.clear();
+    standing = Optional.empty();
   }
 
-  private Optional<Typed<S>> open(S thing, Optional<? extends TableColumn<?, ?>> wanted) {
+  /** After Enter one goes on in that column of the next row, rather than in the same. */
+  public void homeIs(TableColumn<S, ?> column) {
+    home = Optional.of(column);
+  }
+
+  /** Tab passes over that column, which is seldom changed; the arrow keys do not. */
+  public void passOver(TableColumn<S, ?> column) {
+    passedOver = Optional.of(column);
+  }
+
+  /** Makes another row when one goes on past the last; says whether there is one. */
+  public void whenPastEnd(BooleanSupplier more) {
+    pastEnd = more;
+  }
+
+  /** What Delete does. */
+  public void whenDeleted(Runnable deed) {
+    deleted = deed;
+  }
+
+  /** What Alt with the arrow up (−1) or down (1) does. */
+  public void whenMoved(IntConsumer deed) {
+    moved = deed;
+  }
+
+  /** Puts the cursor into a column of the row that is chosen. */
+  public void standIn(TableColumn<S, ?> column) {
+    standing = Optional.of(column);
+    requestLayout();
+  }
+
+  private Optional<Column<S>> open(S thing, TableColumn<?, ?> wanted) {
     return columns.stream()
-        .filter(column -> wanted.isEmpty() || wanted.get() == column.column())
+        .filter(column -> column.column() == wanted)
         .filter(column -> column.open().test(thing))
         .findFirst();
   }
@@ -93,55 +197,121 @@ public final class CellEditor<S> extends Region {
     String letter = event.getCharacter();
     boolean printable = !letter.isBlank() && letter.chars().noneMatch(Character::isISOControl);
     boolean plain = !event.isControlDown() && !event.isAltDown() && !event.isMetaDown();
-    if (printable && plain && begin()) {
-      field.setText(letter);
-      field.end();
+    if (printable && plain && begin(letter)) {
       event.consume();
     }
   }
 
   private void pressedOnGrid(KeyEvent event) {
-    boolean begins = event.getCode() == KeyCode.F2 || event.getCode() == KeyCode.ENTER;
-    if (begins && !event.isShortcutDown() && begin()) {
+    boolean alone = !event.isShortcutDown() && !event.isAltDown() && !event.isMetaDown();
+    boolean taken =
+        switch (event.getCode()) {
+          case F2 -> alone && begin("");
+          case ENTER -> alone && !event.isShiftDown() && (goDownFromSwitch() || begin(""));
+          case SPACE -> alone && act();
+          case LEFT -> alone && !event.isShiftDown() && go(-1, false);
+          case RIGHT -> alone && !event.isShiftDown() && go(1, false);
+          case TAB -> alone && go(event.isShiftDown() ? -1 : 1, true);
+          case D -> event.isShortcutDown() && takeAbove();
+          case DELETE -> alone && done(deleted);
+          case UP -> event.isAltDown() && done(() -> moved.accept(-1));
+          case DOWN -> event.isAltDown() && done(() -> moved.accept(1));
+          default -> false;
+        };
+    if (taken) {
       event.consume();
     }
   }
 
-  /** Begins in the first cell of the focused row that can be typed in. */
-  private boolean begin() {
-    int row = grid.getFocusModel().getFocusedIndex();
-    if (row < 0 || row >= grid.getItems().size()) {
-      return false;
-    }
-    S thing = grid.getItems().get(row);
-    Optional<Typed<S>> column = open(thing, Optional.empty());
-    column.ifPresent(found -> begin(row, thing, found));
-    return column.isPresent();
+  private static boolean done(Runnable deed) {
+    deed.run();
+    return true;
   }
 
-  private void begin(int row, S thing, Typed<S> column) {
+  /** The cell the cursor stands on: of the row that has the focus. */
+  private Optional<Place<S>> underCursor() {
+    int row = grid.getFocusModel().getFocusedIndex();
+    if (row < 0 || row >= grid.getItems().size()) {
+      return Optional.empty();
+    }
+    S thing = grid.getItems().get(row);
+    return standing
+        .flatMap(column -> open(thing, column))
+        .or(() -> columns.stream().filter(column -> column.open().test(thing)).findFirst())
+        .map(column -> new Place<>(row, thing, column));
+  }
+
+  /** Begins where the cursor stands. */
+  private boolean begin(String letter) {
+    Optional<Place<S>> at =
+        underCursor().filter(here -> letter.isEmpty() || !here.column().switches());
+    at.ifPresent(here -> begin(here, letter));
+    return at.isPresent();
+  }
+
+  private void begin(Place<S> at, String letter) {
     finish(true);
-    place = Optional.of(new Place<>(row, thing, column));
-    field.setText(column.text().apply(thing));
-    field.setAccessibleText(column.column().getText());
-    grid.scrollTo(row);
+    standing = Optional.of(at.column().column());
+    grid.scrollTo(at.row());
     grid.layout();
+    if (at.column().deed().isPresent()) {
+      cell(at).ifPresent(cell -> at.column().deed().get().at(cell, at.thing(), letter));
+      return;
+    }
+    place = Optional.of(at);
+    field.setText(letter.isEmpty() ? at.column().text().apply(at.thing()) : letter);
+    field.setAccessibleText(at.column().column().getText());
     lie();
     field.setVisible(true);
     field.requestFocus();
-    field.selectAll();
+    if (letter.isEmpty()) {
+      field.selectAll();
+    } else {
+      field.end();
+    }
+  }
+
+  /** Does what is done in a cell that is not typed in. */
+  private boolean act() {
+    Optional<Place<S>> at = underCursor().filter(here -> here.column().deed().isPresent());
+    at.ifPresent(here -> begin(here, ""));
+    return at.isPresent();
+  }
+
+  /** Gives the cell what the one above it shows. */
+  private boolean takeAbove() {
+    underCursor()
+        .filter(at -> at.row() > 0)
+        .ifPresent(
+            at -> {
+              S above = grid.getItems().get(at.row() - 1);
+              String text = at.column().text().apply(above);
+              if (!text.equals(at.column().text().apply(at.thing()))) {
+                at.column().change().accept(at.thing(), text);
+              }
+            });
+    return true;
+  }
+
+  /** Empties the cell the cursor stands on. */
+  public void clear() {
+    underCursor()
+        .filter(at -> !at.column().text().apply(at.thing()).isEmpty())
+        .ifPresent(at -> at.column().change().accept(at.thing(), ""));
   }
 
   private void clicked(MouseEvent event) {
     cellAt(event.getTarget())
-        .filter(cell -> event.getClickCount() == 2 || isPrompt(cell))
+        .filter(cell -> cell.getIndex() >= 0 && cell.getIndex() < grid.getItems().size())
         .ifPresent(
             cell -> {
-              int row = cell.getIndex();
-              if (row >= 0 && row < grid.getItems().size()) {
-                S thing = grid.getItems().get(row);
-                open(thing, Optional.of(cell.getTableColumn()))
-                    .ifPresent(column -> begin(row, thing, column));
+              S thing = grid.getItems().get(cell.getIndex());
+              Optional<Column<S>> column = open(thing, cell.getTableColumn());
+              column.ifPresent(found -> standIn(found.column()));
+              if (event.getClickCount() == 2 || isPrompt(cell)) {
+                column
+                    .filter(found -> found.deed().isEmpty())
+                    .ifPresent(found -> begin(new Place<>(cell.getIndex(), thing, found), ""));
               }
             });
   }
@@ -164,30 +334,76 @@ public final class CellEditor<S> extends Region {
       grid.requestFocus();
       event.consume();
     } else if (event.getCode() == KeyCode.ENTER) {
+      Optional<Place<S>> from = place;
       grid.requestFocus(); // Leaving keeps what is typed.
+      from.ifPresent(this::goDown);
       event.consume();
     } else if (event.getCode() == KeyCode.TAB) {
       Optional<Place<S>> from = place;
       grid.requestFocus();
-      from.ifPresent(here -> goOn(here, event.isShiftDown()));
+      from.ifPresent(here -> go(here.row(), here.column(), event.isShiftDown() ? -1 : 1, true));
       event.consume();
     }
   }
 
-  /** To the next cell that can be typed in, or the one before, over the ends of rows. */
-  private void goOn(Place<S> from, boolean back) {
-    int count = columns.size();
-    int at = from.row() * count + columns.indexOf(from.column()) + (back ? -1 : 1);
-    while (at >= 0 && at < grid.getItems().size() * count) {
-      S thing = grid.getItems().get(at / count);
-      Typed<S> column = columns.get(at % count);
-      if (column.open().test(thing)) {
-        grid.getSelectionModel().clearAndSelect(at / count);
-        begin(at / count, thing, column);
-        return;
-      }
-      at += back ? -1 : 1;
+  private boolean goDownFromSwitch() {
+    Optional<Place<S>> at = underCursor().filter(here -> here.column().switches());
+    at.ifPresent(this::goDown);
+    return at.isPresent();
+  }
+
+  /** To the row below, unless what was typed has moved on already. */
+  private void goDown(Place<S> from) {
+    standing = Optional.of(home.orElse(from.column().column()));
+    int next = from.row() + 1;
+    if (grid.getFocusModel().getFocusedIndex() == from.row() && next < grid.getItems().size()) {
+      grid.getSelectionModel().clearAndSelect(next);
+      grid.scrollTo(Math.max(0, next - 3));
     }
+    requestLayout();
+  }
+
+  /** Goes on from the cell of the cursor to the next one, as Tab does in what is typed. */
+  public void goOn() {
+    go(1, true);
+  }
+
+  private boolean go(int by, boolean overEnds) {
+    Optional<Place<S>> at = underCursor();
+    return at.isPresent() && go(at.get().row(), at.get().column(), by, overEnds);
+  }
+
+  /** To the next cell that can be changed, or the one before; over the ends of rows if wanted. */
+  private boolean go(int row, Column<S> from, int by, boolean overEnds) {
+    int count = columns.size();
+    int at = row * count + columns.indexOf(from) + by;
+    while (at >= 0 && at < grid.getItems().size() * count) {
+      if (!overEnds && at / count != row) {
+        return true;
+      }
+      Column<S> column = columns.get(at % count);
+      boolean passed = overEnds && passedOver.equals(Optional.of(column.column()));
+      if (!passed && column.open().test(grid.getItems().get(at / count))) {
+        stand(at / count, column);
+        return true;
+      }
+      at += by;
+    }
+    if (overEnds && by > 0 && pastEnd.getAsBoolean()) {
+      stand(grid.getItems().size() - 1, columns.getFirst());
+      return true;
+    }
+    return !overEnds;
+  }
+
+  private void stand(int row, Column<S> column) {
+    standing = Optional.of(column.column());
+    if (grid.getFocusModel().getFocusedIndex() != row) {
+      grid.getSelectionModel().clearAndSelect(row);
+      grid.scrollTo(Math.max(0, row - 3));
+    }
+    grid.scrollToColumn(column.column());
+    requestLayout();
   }
 
   /** Ends typing; what is typed counts where it is kept and differs. */
@@ -217,16 +433,57 @@ public final class CellEditor<S> extends Region {
   }
 
   private Optional<Bounds> bounds(Place<S> at) {
+    return cell(at).map(cell -> sceneToLocal(cell.localToScene(cell.getLayoutBounds())));
+  }
+
+  private Optional<Node> cell(Place<S> at) {
     for (Node node : grid.lookupAll(".table-cell")) {
       if (node instanceof TableCell<?, ?> cell
           && cell.getTableColumn() == at.column().column()
           && cell.getIndex() == at.row()
           && cell.getTableRow() != null
           && cell.getTableRow().isVisible()) {
-        return Optional.of(sceneToLocal(cell.localToScene(cell.getLayoutBounds())));
+        return Optional.of(cell);
       }
     }
     return Optional.empty();
+  }
+
+  /** While the grid has the focus, the cursor is laid anew after each layout. */
+  private void look(boolean focused) {
+    Scene scene = getScene();
+    if (scene != null) {
+      scene.removePostLayoutPulseListener(follow);
+      if (focused) {
+        scene.addPostLayoutPulseListener(follow);
+      }
+    }
+    followCursor();
+  }
+
+  /** Lays the cursor over its cell where that is in sight. */
+  private void followCursor() {
+    Optional<Bounds> at =
+        grid.isFocused()
+            ? underCursor().flatMap(this::bounds).filter(this::isInSight)
+            : Optional.empty();
+    cursor.setVisible(at.isPresent());
+    at.ifPresent(
+        bounds ->
+            cursor.resizeRelocate(
+                bounds.getMinX() - 1,
+                bounds.getMinY() - 1,
+                bounds.getWidth() + 1,
+                bounds.getHeight() + 1));
+  }
+
+  private boolean isInSight(Bounds cell) {
+    Node head = grid.lookup(".column-header-background");
+    double top = head == null ? 0 : head.getBoundsInParent().getMaxY();
+    return cell.getMinY() >= top - 1
+        && cell.getMaxY() <= getHeight() + 1
+        && cell.getMinX() >= -1
+        && cell.getMaxX() <= getWidth() + 1;
   }
 
   @Override

@@ -1,5 +1,6 @@
 package joiner.desktop.widget;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
@@ -26,11 +27,14 @@ public final class Picker<T> {
   private final List<T> all;
   private final Function<T, String> words;
   private final Consumer<T> picked;
+  private final Runnable goneOn;
   private final Popup popup = new Popup();
   private final TextField typed = new TextField();
   private final ListView<T> list = new ListView<>();
 
-  private Picker(String prompt, List<T> all, Function<T, String> words, Consumer<T> picked) {
+  private Picker(
+      String prompt, List<T> all, Function<T, String> words, Consumer<T> picked, Runnable goneOn) {
+    this.goneOn = goneOn;
     this.all = all;
     this.words = words;
     this.picked = picked;
@@ -56,6 +60,8 @@ public final class Picker<T> {
    * Opens a list beside a node.
    *
    * @param now what is picked already and marked first; may be none of the list
+   * @param begun what was typed already
+   * @param goneOn told when Tab picks, after what was picked
    */
   public static <T> void open(
       Node beside,
@@ -63,8 +69,10 @@ public final class Picker<T> {
       List<T> all,
       java.util.Optional<T> now,
       Function<T, String> words,
-      Consumer<T> picked) {
-    var picker = new Picker<>(prompt, all, words, picked);
+      String begun,
+      Consumer<T> picked,
+      Runnable goneOn) {
+    var picker = new Picker<>(prompt, all, words, picked, goneOn);
     now.ifPresent(picker.list.getSelectionModel()::select);
     now.ifPresent(picker.list::scrollTo);
     Bounds at = beside.localToScreen(beside.getBoundsInLocal());
@@ -74,31 +82,41 @@ public final class Picker<T> {
     }
     picker.popup.getScene().getRoot().getStyleClass().add("root");
     picker.popup.show(beside, at.getMinX(), at.getMaxY());
+    picker.typed.setText(begun);
     picker.typed.requestFocus();
+    picker.typed.end();
   }
 
   private void narrow(String text) {
     String wanted = text.strip().toLowerCase(Locale.ROOT);
     List<T> fitting =
         all.stream()
-            .filter(one -> words.apply(one).toLowerCase(Locale.ROOT).contains(wanted))
+            .filter(one -> shown(one).contains(wanted))
+            .sorted(Comparator.comparing(one -> !shown(one).startsWith(wanted)))
             .toList();
     T before = list.getSelectionModel().getSelectedItem();
     list.getItems().setAll(fitting);
     list.setPrefHeight(ROW * Math.clamp(fitting.size(), 2, ROWS_SHOWN) + 4);
-    if (before != null && fitting.contains(before)) {
+    if (before != null && wanted.isEmpty() && fitting.contains(before)) {
       list.getSelectionModel().select(before);
     } else {
       list.getSelectionModel().selectFirst();
     }
   }
 
+  private String shown(T one) {
+    return words.apply(one).toLowerCase(Locale.ROOT);
+  }
+
   private void key(KeyEvent event) {
     int at = list.getSelectionModel().getSelectedIndex();
     int last = list.getItems().size() - 1;
     KeyCode code = event.getCode();
-    if (code == KeyCode.ENTER || code == KeyCode.TAB) {
+    if (code == KeyCode.ENTER) {
       pick();
+    } else if (code == KeyCode.TAB) {
+      pick();
+      goneOn.run();
     } else if (code == KeyCode.ESCAPE) {
       popup.hide();
     } else if (code == KeyCode.DOWN || code == KeyCode.UP) {
