@@ -176,9 +176,7 @@ public final class ConnectView implements StageView {
         List.copyOf(bench.design().tables()),
         Optional.empty(),
         Table::label,
-        "",
-        model::relate,
-        () -> {});
+        model::relate);
   }
 
   private void layOut() {

@@ -363,7 +363,7 @@ final class FieldGrid {
         TypeChoice.of(field.type()),
         choice -> texts.get("type." + choice.name()),
         begun,
-        choice -> model.retype(field, choice),
+        (choice, size) -> model.retype(field, choice, size),
         editor::goOn);
   }
 

@@ -17,6 +17,7 @@ import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
+import joiner.edit.UsualType;
 import joiner.expression.Formula;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -81,9 +82,13 @@ final class FieldsModel {
   /** Adds a field at the end, with the type its label suggests, and chooses it. */
   void add(String label) {
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
-    Field field = table.unused(Field.of(name, label, TypeChoice.suggestedFor(label)));
+    Field field = table.unused(Field.of(name, label, proposedFor(label)));
     bench.apply(new AddField(table.id(), field));
     bench.selectionProperty().set(Selection.of(table.id(), field.id()));
+  }
+
+  private static FieldType proposedFor(String label) {
+    return UsualType.of(label).map(UsualType::type).orElseGet(TypeChoice.Text::usual);
   }
 
   /** Gives a field another label; a name that came from the label follows. */
@@ -106,6 +111,22 @@ final class FieldsModel {
     if (!name.isBlank() && !name.equals(field.name())) {
       bench.apply(ChangeField.rename(table, field, field.label(), name.strip()));
     }
+  }
+
+  /** Gives a field a type with a size as typed behind it; none typed: the usual one. */
+  void retype(Field field, TypeChoice choice, String size) {
+    if (size.isBlank()) {
+      retype(field, choice);
+      return;
+    }
+    choice
+        .sized(size)
+        .ifPresentOrElse(
+            type -> bench.apply(ChangeField.type(table, field, type)),
+            () ->
+                bench.tell(
+                    Notice.Sort.REFUSED,
+                    texts.get("size.bad", size, texts.get("type." + choice.name()))));
   }
 
   /** Gives a field the usual size of a type, where that is another than its own. */

@@ -14,6 +14,7 @@ import joiner.desktop.widget.TypedText;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Workbench;
+import joiner.edit.UsualType;
 import joiner.expression.Formula;
 import joiner.finding.TypeWords;
 import joiner.model.Area;
@@ -127,6 +128,15 @@ final class ShapeSheet {
     nodes.add(Parts.prose(texts.get("side.field.of", of.table().label()), "muted"));
     nodes.add(Parts.fact(texts.get("side.field.name"), field.name(), "mono"));
     nodes.add(Parts.fact(texts.get("side.field.type"), TypeWords.of(field.type())));
+    UsualType.of(field.label())
+        .filter(usual -> usual.type().equals(field.type()))
+        .ifPresent(
+            usual ->
+                nodes.add(
+                    Parts.prose(
+                        texts.get("side.field.usual", usual.words(), usual.reason()),
+                        "muted",
+                        "small")));
     if (field.type() instanceof FieldType.Choice choice) {
       nodes.add(Parts.prose(texts.get("side.field.choices"), "muted"));
       for (FieldType.Choice.Entry entry : choice.entries()) {

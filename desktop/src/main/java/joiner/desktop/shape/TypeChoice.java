@@ -101,36 +101,4 @@ enum TypeChoice {
         .filter(choice -> choice.name().equals(type.getClass().getSimpleName()))
         .findFirst();
   }
-
-  /** The type a field of that name usually has (common practice, no source). */
-  static FieldType suggestedFor(String label) {
-    String name = label.toLowerCase(java.util.Locale.ROOT);
-    if (name.matches(".*e-?mail.*")) {
-      return Email.usual();
-    }
-    if (name.matches(".*(phone|mobile|fax).*")) {
-      return Phone.usual();
-    }
-    if (name.matches(".*(website|url|web address|link).*")) {
-      return WebAddress.usual();
-    }
-    if (name.matches(".*(price|fee|amount|cost|paid|salary).*")) {
-      return Money.usual();
-    }
-    if (name.matches("(is|has|can) .*|.*(active|retired|enabled).*")) {
-      return TrueFalse.usual();
-    }
-    if (name.matches(".*(started|ended| at)$")) {
-      return DateTime.usual();
-    }
-    if (name.matches(".*(date|birthday|joined| on)$|^date.*")) {
-      return Date.usual();
-    }
-    if (name.matches(".*(count|quantity|number of|minutes|hours|places|year).*")) {
-      return WholeNumber.usual();
-    }
-    return name.matches(".*(details|description|notes|comment|outline).*")
-        ? LongText.usual()
-        : Text.usual();
-  }
 }

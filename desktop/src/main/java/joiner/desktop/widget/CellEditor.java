@@ -12,6 +12,7 @@ import java.util.function.Predicate;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.TraversalDirection;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
@@ -211,7 +212,7 @@ public final class CellEditor<S> extends Region {
           case SPACE -> alone && act();
           case LEFT -> alone && !event.isShiftDown() && go(-1, false);
           case RIGHT -> alone && !event.isShiftDown() && go(1, false);
-          case TAB -> alone && go(event.isShiftDown() ? -1 : 1, true);
+          case TAB -> alone ? go(event.isShiftDown() ? -1 : 1, true) : leave(event.isShiftDown());
           case D -> event.isShortcutDown() && takeAbove();
           case DELETE -> alone && done(deleted);
           case UP -> event.isAltDown() && done(() -> moved.accept(-1));
@@ -221,6 +222,10 @@ public final class CellEditor<S> extends Region {
     if (taken) {
       event.consume();
     }
+  }
+
+  private boolean leave(boolean back) {
+    return grid.requestFocusTraversal(back ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
   }
 
   private static boolean done(Runnable deed) {

@@ -3,6 +3,8 @@ package joiner.desktop.widget;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.geometry.Bounds;
@@ -26,14 +28,25 @@ public final class Picker<T> {
 
   private final List<T> all;
   private final Function<T, String> words;
-  private final Consumer<T> picked;
+  private final BiConsumer<T, String> picked;
+  private final boolean takesMore;
+
+  /** What was typed behind the words of a thing. */
+  private String more = "";
+
   private final Runnable goneOn;
   private final Popup popup = new Popup();
   private final TextField typed = new TextField();
   private final ListView<T> list = new ListView<>();
 
   private Picker(
-      String prompt, List<T> all, Function<T, String> words, Consumer<T> picked, Runnable goneOn) {
+      String prompt,
+      List<T> all,
+      Function<T, String> words,
+      boolean takesMore,
+      BiConsumer<T, String> picked,
+      Runnable goneOn) {
+    this.takesMore = takesMore;
     this.goneOn = goneOn;
     this.all = all;
     this.words = words;
@@ -60,19 +73,39 @@ public final class Picker<T> {
    * Opens a list beside a node.
    *
    * @param now what is picked already and marked first; may be none of the list
+   */
+  public static <T> void open(
+      Node beside,
+      String prompt,
+      List<T> all,
+      Optional<T> now,
+      Function<T, String> words,
+      Consumer<T> picked) {
+    BiConsumer<T, String> alone = (thing, more) -> picked.accept(thing);
+    open(beside, now, "", new Picker<>(prompt, all, words, false, alone, () -> {}));
+  }
+
+  /**
+   * Opens a list in which something may be typed behind what is picked, as a size behind a type.
+   *
+   * @param now what is picked already and marked first; may be none of the list
    * @param begun what was typed already
+   * @param picked gets what was picked, and what was typed behind it
    * @param goneOn told when Tab picks, after what was picked
    */
   public static <T> void open(
       Node beside,
       String prompt,
       List<T> all,
-      java.util.Optional<T> now,
+      Optional<T> now,
       Function<T, String> words,
       String begun,
-      Consumer<T> picked,
+      BiConsumer<T, String> picked,
       Runnable goneOn) {
-    var picker = new Picker<>(prompt, all, words, picked, goneOn);
+    open(beside, now, begun, new Picker<>(prompt, all, words, true, picked, goneOn));
+  }
+
+  private static <T> void open(Node beside, Optional<T> now, String begun, Picker<T> picker) {
     now.ifPresent(picker.list.getSelectionModel()::select);
     now.ifPresent(picker.list::scrollTo);
     Bounds at = beside.localToScreen(beside.getBoundsInLocal());
@@ -89,11 +122,26 @@ public final class Picker<T> {
 
   private void narrow(String text) {
     String wanted = text.strip().toLowerCase(Locale.ROOT);
-    List<T> fitting =
-        all.stream()
-            .filter(one -> shown(one).contains(wanted))
-            .sorted(Comparator.comparing(one -> !shown(one).startsWith(wanted)))
-            .toList();
+    List<T> fitting = fitting(wanted);
+    more = "";
+    for (int end = text.lastIndexOf(' ');
+        takesMore && fitting.isEmpty() && end > 0;
+        end = text.lastIndexOf(' ', end - 1)) {
+      wanted = text.substring(0, end).strip().toLowerCase(Locale.ROOT);
+      fitting = fitting(wanted);
+      more = text.substring(end).strip();
+    }
+    show(fitting, wanted);
+  }
+
+  private List<T> fitting(String wanted) {
+    return all.stream()
+        .filter(one -> shown(one).contains(wanted))
+        .sorted(Comparator.comparing(one -> !shown(one).startsWith(wanted)))
+        .toList();
+  }
+
+  private void show(List<T> fitting, String wanted) {
     T before = list.getSelectionModel().getSelectedItem();
     list.getItems().setAll(fitting);
     list.setPrefHeight(ROW * Math.clamp(fitting.size(), 2, ROWS_SHOWN) + 4);
@@ -133,7 +181,7 @@ public final class Picker<T> {
     T chosen = list.getSelectionModel().getSelectedItem();
     popup.hide();
     if (chosen != null) {
-      picked.accept(chosen);
+      picked.accept(chosen, more);
     }
   }
 

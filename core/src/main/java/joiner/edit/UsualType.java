@@ -1,0 +1,130 @@
+package joiner.edit;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import joiner.expression.Width;
+import joiner.model.FieldType;
+
+/**
+ * What a field of some name usually is; the names stand in {@code usual-types.txt} beside this
+ * class, each with its reason.
+ *
+ * @param words of the name that say so, as they stand in it
+ * @param type with its usual size
+ * @param reason half a sentence
+ */
+public record UsualType(String words, FieldType type, String reason) {
+  private static final String ANY = "…";
+
+  /** The lines of the file, read when first asked for. */
+  private static final class Lines {
+    static final List<Line> ALL = read();
+  }
+
+  /**
+   * A line of the file.
+   *
+   * @param begins whether the words begin the name
+   * @param ends whether they end it
+   */
+  private record Line(
+      List<String> words, boolean begins, boolean ends, FieldType type, String reason) {
+
+    /** Behind which word of a name these words stand last; 0: they do not. */
+    int lastIn(List<String> name) {
+      for (int from = name.size() - words.size(); from >= 0; from--) {
+        int end = from + words.size();
+        boolean placed = (!begins || from == 0) && (!ends || end == name.size());
+        if (placed && name.subList(from, end).equals(words)) {
+          return end;
+        }
+      }
+      return 0;
+    }
+  }
+
+  /** What a field of that label usually is; empty where the label tells nothing. */
+  public static Optional<UsualType> of(String label) {
+    List<String> name = words(label);
+    return Lines.ALL.stream()
+        .filter(line -> line.lastIn(name) > 0)
+        .max(
+            Comparator.comparingInt((Line line) -> line.words.size())
+                .thenComparingInt(line -> line.lastIn(name))
+                .thenComparingInt(line -> -Lines.ALL.indexOf(line)))
+        .map(line -> new UsualType(String.join(" ", line.words), line.type, line.reason));
+  }
+
+  /** How many kinds of names are known. */
+  static int known() {
+    return Lines.ALL.size();
+  }
+
+  private static List<String> words(String text) {
+    return Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
+        .filter(word -> !word.isEmpty())
+        .toList();
+  }
+
+  private static List<Line> read() {
+    var lines = new ArrayList<Line>();
+    try (var in =
+        new BufferedReader(
+            new InputStreamReader(
+                Objects.requireNonNull(UsualType.class.getResourceAsStream("usual-types.txt")),
+                StandardCharsets.UTF_8))) {
+      for (String line = in.readLine(); line != null; line = in.readLine()) {
+        if (!line.isBlank() && !line.startsWith("#")) {
+          lines.add(line(line.split("\\|", 4)));
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return List.copyOf(lines);
+  }
+
+  private static Line line(String[] parts) {
+    String words = parts[0].strip();
+    return new Line(
+        words(words),
+        words.endsWith(ANY),
+        words.startsWith(ANY),
+        type(parts[1].strip(), parts[2].strip()),
+        parts[3].strip());
+  }
+
+  private static FieldType type(String word, String size) {
+    return switch (word) {
+      case "Text" -> new FieldType.Text(Integer.parseInt(size));
+      case "LongText" -> new FieldType.LongText();
+      case "WholeNumber" -> new FieldType.WholeNumber(Width.ofBits(Integer.parseInt(size)));
+      case "Decimal" -> new FieldType.Decimal(part(size, 0), part(size, 1));
+      case "Money" -> new FieldType.Money(part(size, 0), part(size, 1));
+      case "TrueFalse" -> new FieldType.TrueFalse();
+      case "Date" -> new FieldType.Date();
+      case "Time" -> new FieldType.Time();
+      case "DateTime" -> new FieldType.DateTime(false);
+      case "Uuid" -> new FieldType.Uuid();
+      case "Email" -> new FieldType.Email(Integer.parseInt(size));
+      case "Phone" -> new FieldType.Phone(Integer.parseInt(size));
+      case "WebAddress" -> new FieldType.WebAddress(Integer.parseInt(size));
+      case "FileReference" -> new FieldType.FileReference(Integer.parseInt(size));
+      default -> throw new IllegalStateException(word + " is no type of usual-types.txt");
+    };
+  }
+
+  private static int part(String size, int which) {
+    return Integer.parseInt(size.split("\\.")[which]);
+  }
+}
