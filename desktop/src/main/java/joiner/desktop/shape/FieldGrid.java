@@ -7,7 +7,9 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.collections.ListChangeListener;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
@@ -42,6 +44,7 @@ final class FieldGrid {
   private final TableView<Line> grid = new TableView<>();
   private final CellEditor<Line> editor = new CellEditor<>(grid);
   private final HBox tools;
+  private final Label several = Parts.shortened("", "muted");
   private boolean filling;
   private boolean scrolls;
   // After a field was typed the last line waits, while the sheet shows the field just made: so
@@ -66,7 +69,12 @@ final class FieldGrid {
             key,
             Parts.button(texts.get("field.up"), () -> move(-1)),
             Parts.button(texts.get("field.down"), () -> move(1)),
-            Parts.button(texts.get("field.remove"), () -> model.remove(chosen())));
+            Parts.button(texts.get("field.remove"), () -> model.remove(chosen())),
+            several);
+    several.setId("several-fields");
+    grid.getSelectionModel()
+        .getSelectedIndices()
+        .addListener((ListChangeListener<Integer>) change -> sayHowMany());
   }
 
   Node node() {
@@ -179,15 +187,15 @@ final class FieldGrid {
     grid.getColumns().add(type());
     grid.getColumns()
         .add(text("size", 62, field -> TypeChoice.sizeOf(field.type()), Optional.of(this::resize)));
-    grid.getColumns().add(dot("required", model::isRequired, model::toggleRequired));
-    grid.getColumns().add(dot("unique", model::isUnique, model::toggleUnique));
+    grid.getColumns().add(dot("required", model::isRequired, model::require));
+    grid.getColumns().add(dot("unique", model::isUnique, model::setUnique));
     grid.getColumns()
         .add(
             text(
                 "default",
                 92,
                 field -> field.defaultValue().map(Formula::text).orElse(""),
-                Optional.of(model::changeDefault)));
+                Optional.of(this::changeDefault)));
     grid.getColumns().add(text("note", 96, Field::description, Optional.of(model::note)));
     explain("key", "Primary key");
     explain("name", "Label and name");
@@ -286,7 +294,7 @@ final class FieldGrid {
   }
 
   private TableColumn<Line, String> dot(
-      String key, Function<Field, Boolean> on, java.util.function.Consumer<Field> toggle) {
+      String key, Function<Field, Boolean> on, BiConsumer<List<Field>, Boolean> set) {
     var column = new TableColumn<Line, String>(texts.get("column." + key));
     column.setPrefWidth(70);
     column.setEditable(false);
@@ -300,7 +308,7 @@ final class FieldGrid {
         column,
         line -> line.field().isPresent(),
         line -> line.field().filter(on::apply).map(field -> "●").orElse(""),
-        line -> line.field().ifPresent(toggle));
+        line -> line.field().ifPresent(field -> set.accept(targets(field), !on.apply(field))));
     column.setCellFactory(
         c -> {
           var cell = styled("dot");
@@ -308,14 +316,14 @@ final class FieldGrid {
               event ->
                   Optional.ofNullable(cell.getTableRow().getItem())
                       .flatMap(Line::field)
-                      .ifPresent(toggle));
+                      .ifPresent(field -> set.accept(targets(field), !on.apply(field))));
           return cell;
         });
     return column;
   }
 
   private void resize(Field field, String size) {
-    if (!model.resize(field, size)) {
+    if (!model.resize(targets(field), size)) {
       grid.refresh();
     }
   }
@@ -325,6 +333,22 @@ final class FieldGrid {
         .map(Line::field)
         .flatMap(Optional::stream)
         .toList();
+  }
+
+  /** What is done to a field is done to all that are chosen with it. */
+  private List<Field> targets(Field field) {
+    List<Field> chosen = chosen();
+    boolean among = chosen.stream().anyMatch(other -> other.id().equals(field.id()));
+    return among ? chosen : List.of(field);
+  }
+
+  private void changeDefault(Field field, String text) {
+    model.changeDefault(targets(field), text);
+  }
+
+  private void sayHowMany() {
+    int count = chosen().size();
+    several.setText(count < 2 ? "" : texts.get("several", count));
   }
 
   private void toggleKey() {
@@ -363,7 +387,7 @@ final class FieldGrid {
         TypeChoice.of(field.type()),
         choice -> texts.get("type." + choice.name()),
         begun,
-        (choice, size) -> model.retype(field, choice, size),
+        (choice, size) -> model.retype(targets(field), choice, size),
         editor::goOn);
   }
 

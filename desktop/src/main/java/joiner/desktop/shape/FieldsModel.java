@@ -113,26 +113,33 @@ final class FieldsModel {
     }
   }
 
-  /** Gives a field a type with a size as typed behind it; none typed: the usual one. */
-  void retype(Field field, TypeChoice choice, String size) {
-    if (size.isBlank()) {
-      retype(field, choice);
+  /**
+   * Gives fields a type.
+   *
+   * @param size as typed behind it; none: the usual one for those that have another type
+   */
+  void retype(List<Field> fields, TypeChoice choice, String size) {
+    Optional<FieldType> sized = size.isBlank() ? Optional.of(choice.usual()) : choice.sized(size);
+    if (sized.isEmpty()) {
+      bench.tell(
+          Notice.Sort.REFUSED, texts.get("size.bad", size, texts.get("type." + choice.name())));
       return;
     }
-    choice
-        .sized(size)
-        .ifPresentOrElse(
-            type -> bench.apply(ChangeField.type(table, field, type)),
-            () ->
-                bench.tell(
-                    Notice.Sort.REFUSED,
-                    texts.get("size.bad", size, texts.get("type." + choice.name()))));
+    apply(
+        fields.stream()
+            .filter(
+                field ->
+                    !size.isBlank() || !Optional.of(choice).equals(TypeChoice.of(field.type())))
+            .map(field -> ChangeField.type(table, field, sized.get()))
+            .toList());
   }
 
-  /** Gives a field the usual size of a type, where that is another than its own. */
-  void retype(Field field, TypeChoice choice) {
-    if (!Optional.of(choice).equals(TypeChoice.of(field.type()))) {
-      bench.apply(ChangeField.type(table, field, choice.usual()));
+  /** Makes changes of several fields as one that one undo takes back. */
+  private void apply(List<? extends Edit> edits) {
+    if (edits.size() == 1) {
+      bench.apply(edits.getFirst());
+    } else if (!edits.isEmpty()) {
+      bench.apply(Edit.all(texts.get("undo.several", edits.size()), List.copyOf(edits)));
     }
   }
 
@@ -146,23 +153,33 @@ final class FieldsModel {
   }
 
   /**
-   * Gives a field another size.
+   * Gives fields another size.
    *
-   * @return whether that is a size for its type; if not, it is told
+   * @return whether that is a size for their types; if not, it is told and nothing is changed
    */
-  boolean resize(Field field, String size) {
-    if (size.equals(TypeChoice.sizeOf(field.type()))) {
-      return true;
+  boolean resize(List<Field> fields, String size) {
+    var edits = new ArrayList<Edit>();
+    for (Field field : fields) {
+      if (!size.equals(TypeChoice.sizeOf(field.type()))) {
+        Optional<FieldType> sized = TypeChoice.of(field.type()).flatMap(c -> c.sized(size));
+        if (sized.isEmpty()) {
+          bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field)));
+          return false;
+        }
+        edits.add(ChangeField.type(table, field, sized.get()));
+      }
     }
-    var sized = TypeChoice.of(field.type()).flatMap(choice -> choice.sized(size));
-    sized.ifPresentOrElse(
-        type -> bench.apply(ChangeField.type(table, field, type)),
-        () -> bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field))));
-    return sized.isPresent();
+    apply(edits);
+    return true;
   }
 
-  void changeDefault(Field field, String text) {
-    bench.apply(ChangeField.defaultValue(table, field, Formula.unlessBlank(text)));
+  void changeDefault(List<Field> fields, String text) {
+    Optional<Formula> value = Formula.unlessBlank(text);
+    apply(
+        fields.stream()
+            .filter(field -> !field.defaultValue().equals(value))
+            .map(field -> ChangeField.defaultValue(table, field, value))
+            .toList());
   }
 
   void note(Field field, String text) {
@@ -177,19 +194,24 @@ final class FieldsModel {
     return table.isKey(List.of(field.id()));
   }
 
-  /** A field of the primary key stays required. */
-  void toggleRequired(Field field) {
-    if (!table.primaryKey().contains(field.id())) {
-      bench.apply(ChangeField.required(table, field, !field.required()));
-    }
+  /** Makes fields required or optional; those of the primary key stay required. */
+  void require(List<Field> fields, boolean required) {
+    apply(
+        fields.stream()
+            .filter(field -> !table.primaryKey().contains(field.id()))
+            .filter(field -> field.required() != required)
+            .map(field -> ChangeField.required(table, field, required))
+            .toList());
   }
 
-  /** A field that is the primary key by itself stays unique. */
-  void toggleUnique(Field field) {
-    List<FieldId> alone = List.of(field.id());
-    if (!table.primaryKey().equals(alone)) {
-      bench.apply(SetUnique.of(table, alone, !table.isKey(alone)));
-    }
+  /** Makes fields unique, each by itself; one that is the primary key stays so. */
+  void setUnique(List<Field> fields, boolean unique) {
+    apply(
+        fields.stream()
+            .filter(field -> !table.primaryKey().equals(List.of(field.id())))
+            .filter(field -> isUnique(field) != unique)
+            .map(field -> SetUnique.of(table, List.of(field.id()), unique))
+            .toList());
   }
 
   /** Takes fields into the primary key, or out of it where it has them all. */

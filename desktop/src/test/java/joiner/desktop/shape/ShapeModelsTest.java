@@ -107,15 +107,54 @@ class ShapeModelsTest {
     }
 
     @Test
+    void severalFieldsAreChangedAtOnceAndOneUndoTakesItBack() {
+      List<Field> some =
+          List.of(
+              field("firing", "remark"), field("firing", "peak_c"), field("firing", "firing_id"));
+      var before = test.bench.design();
+      model.require(some, true);
+      assertThat(field("firing", "remark").required()).isTrue();
+      assertThat(field("firing", "peak_c").required()).isTrue();
+      again();
+      List<Field> two = List.of(field("firing", "remark"), field("firing", "peak_c"));
+      model.retype(two, TypeChoice.Decimal, "8.2");
+      assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Decimal(8, 2));
+      assertThat(field("firing", "peak_c").type()).isEqualTo(new FieldType.Decimal(8, 2));
+      assertThat(test.bench.historyProperty().get().undoName()).contains("change 2 fields");
+      again();
+      two = List.of(field("firing", "remark"), field("firing", "peak_c"));
+      assertThat(model.resize(two, "9.3")).isTrue();
+      model.changeDefault(two, "1.5");
+      again();
+      model.setUnique(List.of(field("firing", "remark"), field("firing", "peak_c")), true);
+      assertThat(test.table("firing").isKey(List.of(new FieldId("remark")))).isTrue();
+      assertThat(test.table("firing").isKey(List.of(new FieldId("peak_c")))).isTrue();
+      for (int i = 0; i < 5; i++) {
+        test.bench.undo();
+      }
+      assertThat(test.bench.design()).isEqualTo(before);
+    }
+
+    @Test
+    void aSizeThatFitsNotAllFieldsChangesNone() {
+      var before = test.bench.design();
+      assertThat(model.resize(List.of(field("firing", "remark"), field("firing", "peak_c")), "60"))
+          .isFalse();
+      model.retype(List.of(field("firing", "remark")), TypeChoice.Decimal, "wide");
+      assertThat(test.newest()).contains("wide");
+      assertThat(test.bench.design()).isSameAs(before);
+    }
+
+    @Test
     void aSizeThatIsNoneIsToldAndNotTaken() {
-      assertThat(model.resize(field("firing", "remark"), "120")).isTrue();
+      assertThat(model.resize(List.of(field("firing", "remark")), "120")).isTrue();
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Text(120));
       again();
-      assertThat(model.resize(field("firing", "remark"), "wide")).isFalse();
+      assertThat(model.resize(List.of(field("firing", "remark")), "wide")).isFalse();
       assertThat(test.newest()).contains("wide").contains("Text");
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Text(120));
-      assertThat(model.resize(field("firing", "remark"), "120")).isTrue();
-      model.retype(field("firing", "remark"), TypeChoice.LongText);
+      assertThat(model.resize(List.of(field("firing", "remark")), "120")).isTrue();
+      model.retype(List.of(field("firing", "remark")), TypeChoice.LongText, "");
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.LongText());
     }
 
@@ -123,16 +162,19 @@ class ShapeModelsTest {
     void keyFieldsStayRequiredAndUnique() {
       Field id = field("firing", "firing_id");
       int steps = test.bench.historyProperty().get().done();
-      model.toggleRequired(id);
-      model.toggleUnique(id);
+      model.require(List.of(id), false);
+      model.setUnique(List.of(id), false);
       assertThat(test.bench.historyProperty().get().done()).isEqualTo(steps);
-      model.toggleRequired(field("firing", "remark"));
+      model.require(
+          List.of(field("firing", "remark")), !model.isRequired(field("firing", "remark")));
       again();
       assertThat(model.isRequired(field("firing", "remark"))).isTrue();
-      model.toggleUnique(field("firing", "remark"));
+      model.setUnique(
+          List.of(field("firing", "remark")), !model.isUnique(field("firing", "remark")));
       again();
       assertThat(model.isUnique(field("firing", "remark"))).isTrue();
-      model.toggleUnique(field("firing", "remark"));
+      model.setUnique(
+          List.of(field("firing", "remark")), !model.isUnique(field("firing", "remark")));
       again();
       assertThat(model.isUnique(field("firing", "remark"))).isFalse();
     }
@@ -178,10 +220,10 @@ class ShapeModelsTest {
 
     @Test
     void defaultsAreFormulasOrNone() {
-      model.changeDefault(field("firing", "remark"), "'none'");
+      model.changeDefault(List.of(field("firing", "remark")), "'none'");
       assertThat(field("firing", "remark").defaultValue()).isPresent();
       again();
-      model.changeDefault(field("firing", "remark"), " ");
+      model.changeDefault(List.of(field("firing", "remark")), " ");
       assertThat(field("firing", "remark").defaultValue()).isEmpty();
     }
   }
