@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,7 +16,6 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
-import joiner.discovery.ColumnProfile;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
@@ -28,7 +26,6 @@ import joiner.rows.FiledRows;
 import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.TableSink;
-import joiner.rows.ValueForm;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -128,76 +125,13 @@ public final class LinkedFile implements FiledRows {
    * @param others numbers of others, from 1
    */
   public Examples examples(int first, Set<Integer> others) throws IOException {
-    var wanted = new Wanted(first, others);
+    var wanted = new SomeRows(table.fieldIds(), first, others);
     try {
       scan(wanted);
-    } catch (Enough enough) {
+    } catch (SomeRows.Enough enough) {
       return wanted.examples();
     }
     return wanted.examples();
-  }
-
-  /** Takes the rows that are wanted, and ends the reading after the last. */
-  private final class Wanted implements TableSink {
-    private final Rows.Builder builder = new Rows.Builder(table.fieldIds());
-    private final List<Integer> numbers = new ArrayList<>();
-    private final int first;
-    private final Set<Integer> others;
-    private final int last;
-    private int row = 1;
-
-    Wanted(int first, Set<Integer> others) {
-      this.first = first;
-      this.others = others;
-      this.last = Math.max(first, others.stream().mapToInt(Integer::intValue).max().orElse(0));
-    }
-
-    private boolean isWanted() {
-      return row <= first || others.contains(row);
-    }
-
-    @Override
-    public int column(String header) {
-      return builder.column(header);
-    }
-
-    @Override
-    public void cell(int column, String text) {
-      if (isWanted()) {
-        builder.cell(column, text);
-      }
-    }
-
-    @Override
-    public void cell(int column, char[] chars, int offset, int length) {
-      if (isWanted()) {
-        builder.cell(column, new String(chars, offset, length));
-      }
-    }
-
-    @Override
-    public void endRow(long line) {
-      if (isWanted()) {
-        numbers.add(row);
-        builder.endRow(line);
-      }
-      if (++row > last) {
-        throw new Enough();
-      }
-    }
-
-    Examples examples() {
-      return new Examples(builder.build(), numbers);
-    }
-  }
-
-  /** Nothing more is wanted. */
-  private static final class Enough extends RuntimeException {
-    private static final long serialVersionUID = 1L;
-
-    Enough() {
-      super("", null, false, false);
-    }
   }
 
   @Override
@@ -271,7 +205,7 @@ public final class LinkedFile implements FiledRows {
     private final List<String> headers = new ArrayList<>();
 
     /** For each column of the file the field it fills. */
-    private @Nullable Reading[] readings = new Reading[0];
+    private @Nullable ColumnReading[] readings = new ColumnReading[0];
 
     private final List<LinkedRows.Column> missing = new ArrayList<>(rows.columns());
     private final int counter;
@@ -319,7 +253,7 @@ public final class LinkedFile implements FiledRows {
     private void fill(int place, LinkedRows.Column column) {
       missing.remove(column);
       int to = places[table.fieldIds().indexOf(column.field())];
-      readings[place] = new Reading(column, to, readings[place]);
+      readings[place] = new ColumnReading(column, to, readings[place]);
     }
 
     /** Columns that moved are found by their names; one that nobody has ends the pass. */
@@ -363,7 +297,7 @@ public final class LinkedFile implements FiledRows {
       if (!begun) {
         begin();
       }
-      for (Reading reading = readings[column]; reading != null; reading = reading.other) {
+      for (ColumnReading reading = readings[column]; reading != null; reading = reading.other()) {
         reading.put(sink, chars, offset, length);
       }
     }
@@ -377,60 +311,6 @@ public final class LinkedFile implements FiledRows {
         sink.cell(counter, String.valueOf(next++));
       }
       sink.endRow(line);
-    }
-  }
-
-  /** Texts of a column as the values they stand for. */
-  private static final class Reading {
-    /** So many different texts that needed work are remembered. */
-    private static final int KNOWN = 10_000;
-
-    private final LinkedRows.Column column;
-    private final int place;
-
-    /** Another field that the same column fills. */
-    private final @Nullable Reading other;
-
-    private final boolean asTheyAre;
-    private final boolean digitsAsTheyAre;
-    private final Map<String, String> known = new HashMap<>();
-
-    Reading(LinkedRows.Column column, int place, @Nullable Reading other) {
-      this.column = column;
-      this.place = place;
-      this.other = other;
-      boolean same = column.replaced().isEmpty();
-      this.asTheyAre = same && column.form() == ValueForm.TEXT;
-      this.digitsAsTheyAre = same && column.form() == ValueForm.WHOLE;
-    }
-
-    void put(TableSink sink, char[] chars, int offset, int length) {
-      if (asTheyAre || (digitsAsTheyAre && isDigits(chars, offset, length))) {
-        sink.cell(place, chars, offset, length);
-        return;
-      }
-      String text = new String(chars, offset, length);
-      String value = known.get(text);
-      if (value == null) {
-        value = ColumnProfile.canonical(text, column.form());
-        value = column.replaced().getOrDefault(value, value);
-        if (known.size() < KNOWN) {
-          known.put(text, value);
-        }
-      }
-      if (!value.isEmpty()) {
-        sink.cell(place, value);
-      }
-    }
-
-    /** Such a whole number is written as Joiner writes it. */
-    private static boolean isDigits(char[] chars, int offset, int length) {
-      for (int i = offset; i < offset + length; i++) {
-        if (chars[i] < '0' || chars[i] > '9') {
-          return false;
-        }
-      }
-      return true;
     }
   }
 }
