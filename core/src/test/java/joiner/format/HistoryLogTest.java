@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import joiner.FiledRowsOf;
 import joiner.Pottery;
 import joiner.RandomDesigns;
 import joiner.Tries;
@@ -18,12 +19,15 @@ import joiner.change.Change;
 import joiner.change.Changes;
 import joiner.edit.ChangeRows;
 import joiner.edit.History;
+import joiner.edit.LinkTable;
 import joiner.edit.MoveToArea;
+import joiner.edit.RemoveField;
 import joiner.edit.RemoveTable;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.Stretch;
 import org.junit.jupiter.api.AfterEach;
@@ -67,6 +71,26 @@ class HistoryLogTest {
     assertThat(one.steps()).isEqualTo(other.steps());
     assertThat(one.done()).isEqualTo(other.done());
     assertThat(one.present()).isEqualTo(other.present());
+  }
+
+  /** Rows that stay in a file are let go, taken in and called otherwise like everything else. */
+  @Test
+  void linksOfRowsComeBackToo() throws IOException {
+    Path rows = Files.createDirectories(folder.resolve("rows"));
+    LinkedRows link =
+        FiledRowsOf.link(KILN, DEMO.rows().of(KILN.id()), rows)
+            .replaced(new FieldId("fuel"), "raku", "quick")
+            .numberedIn(new FieldId("kiln_id"));
+    History history =
+        History.startingWith(DEMO)
+            .after(new LinkTable(KILN.id(), "Kiln", Optional.of(link)))
+            .after(new RemoveField(KILN.id(), new FieldId("litres"), "Litres"))
+            .after(new LinkTable(KILN.id(), "Kiln", Optional.empty()));
+    log().keep(history, "one");
+    History known = read(history, "one");
+    assertSame(known, history);
+    assertThat(known.undone().undone().present().rows().link(KILN.id())).contains(link);
+    assertThat(known.undone().undone().undone().present()).isEqualTo(DEMO);
   }
 
   @Test
