@@ -27,7 +27,6 @@ import joiner.model.Design;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
-import joiner.rows.FiledRows;
 import joiner.source.LinkedFile;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -107,7 +106,7 @@ final class AuditCommand implements Callable<Integer> {
   private Audited own(PrintWriter err) throws IOException, UnreadableFileException {
     Draft draft = design.open(err).draft();
     DesignArgument.note(held(draft, draft.rows().linked().keySet()), err);
-    Map<TableId, FiledRows> files = LinkedFile.of(draft, () -> false);
+    Map<TableId, LinkedFile> files = LinkedFile.of(draft, () -> false);
     AuditReport report =
         Audit.of(
             draft,
@@ -115,10 +114,8 @@ final class AuditCommand implements Callable<Integer> {
             Clock.systemDefaultZone(),
             new KnownAudit(),
             new Telling(draft.design(), err, false));
-    for (FiledRows file : files.values()) {
-      if (file instanceof LinkedFile linked) {
-        DesignArgument.note(linked.problems().stream().map(Object::toString).toList(), err);
-      }
+    for (LinkedFile file : files.values()) {
+      DesignArgument.note(file.problems().stream().map(Object::toString).toList(), err);
     }
     return new Audited(draft.design(), report);
   }

@@ -118,7 +118,11 @@ public final class Audit {
    * @param watch is told how far it is, and may end it
    */
   public static AuditReport of(
-      Draft draft, Map<TableId, FiledRows> files, Clock clock, KnownAudit known, Watch watch) {
+      Draft draft,
+      Map<TableId, ? extends FiledRows> files,
+      Clock clock,
+      KnownAudit known,
+      Watch watch) {
     Map<TableId, IOException> unread = new LinkedHashMap<>();
     draft
         .rows()
@@ -132,18 +136,7 @@ public final class Audit {
                         "Its rows stay in " + link.fileName() + "; they were not read."));
               }
             });
-    Draft read = draft;
-    for (TableId table : readByOthers(draft)) {
-      if (files.containsKey(table)) {
-        List<FieldId> fields = draft.design().table(table).fieldIds();
-        try {
-          Rows rows = Rows.of(fields, files.get(table));
-          read = read.withRows(read.rows().without(table).with(table, none -> rows));
-        } catch (IOException e) {
-          unread.put(table, e);
-        }
-      }
-    }
+    Draft read = holding(draft, files, unread);
     var held = new AuditRows.InMemory(read, watch);
     AuditRows rows = files.isEmpty() ? held : new AuditRows.Mixed(held, files, known, watch);
     var audit = new Audit(read, clock, known, rows, new Memory(KEYS_IN_MEMORY));
@@ -171,12 +164,12 @@ public final class Audit {
       Draft draft, Map<TableId, RowSource> sources, Clock clock, long keysInMemory, Watch watch)
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
-    Draft read = draft.withRows(readByOthers(draft, sources));
+    Map<TableId, IOException> unread = new LinkedHashMap<>();
+    Draft read = holding(draft.withRows(SampleRows.NONE), sources, unread);
+    throwFirst(unread);
     var audit = new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory));
     AuditReport report = audit.run();
-    for (IOException failure : audit.unread.values()) {
-      throw failure;
-    }
+    throwFirst(audit.unread);
     return report;
   }
 
@@ -191,15 +184,31 @@ public final class Audit {
     return read;
   }
 
-  private static SampleRows readByOthers(Draft draft, Map<TableId, RowSource> sources)
-      throws IOException {
-    Map<TableId, Rows> rows = new HashMap<>();
-    for (TableId read : readByOthers(draft)) {
-      if (sources.containsKey(read)) {
-        rows.put(read, Rows.of(draft.design().table(read).fieldIds(), sources.get(read)));
+  /**
+   * A draft that holds the rows which rules of other tables read.
+   *
+   * @param unread gets why rows could not be read
+   */
+  private static Draft holding(
+      Draft draft, Map<TableId, ? extends RowSource> sources, Map<TableId, IOException> unread) {
+    SampleRows rows = draft.rows();
+    for (TableId table : readByOthers(draft)) {
+      if (sources.containsKey(table)) {
+        try {
+          Rows read = Rows.of(draft.design().table(table).fieldIds(), sources.get(table));
+          rows = rows.without(table).with(table, none -> read);
+        } catch (IOException e) {
+          unread.put(table, e);
+        }
       }
     }
-    return new SampleRows(rows);
+    return draft.withRows(rows);
+  }
+
+  private static void throwFirst(Map<TableId, IOException> unread) throws IOException {
+    for (IOException failure : unread.values()) {
+      throw failure;
+    }
   }
 
   private static List<TableId> reached(Design design, Constraint.Holds holds) {

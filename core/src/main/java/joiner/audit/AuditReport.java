@@ -39,6 +39,11 @@ public record AuditReport(List<TableAudit> tables, List<Unread> unread) {
     return tables.stream().flatMap(table -> table.violations().stream());
   }
 
+  /** How many things are wrong: what rows break, and tables whose rows could not be read. */
+  public long wrong() {
+    return violations().count() + unread.size();
+  }
+
   /** All hints. */
   public Stream<Hint> hints() {
     return tables.stream().flatMap(table -> table.hints().stream());

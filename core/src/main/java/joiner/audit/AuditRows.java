@@ -196,7 +196,11 @@ sealed interface AuditRows {
     private final Map<TableId, FiledRows> files;
     private final KnownAudit known;
 
-    Mixed(InMemory held, Map<TableId, FiledRows> files, KnownAudit known, Audit.Watch watch) {
+    Mixed(
+        InMemory held,
+        Map<TableId, ? extends FiledRows> files,
+        KnownAudit known,
+        Audit.Watch watch) {
       this.known = known;
       this.held = held;
       this.streamed = new Streamed(files, watch);

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
@@ -260,25 +261,21 @@ final class Reconciling {
   }
 
   private SampleRows rows(Design now) {
-    Map<TableId, Rows> rows = new LinkedHashMap<>();
-    known
-        .rows()
-        .byTable()
-        .forEach(
-            (id, old) ->
-                now.find(id)
-                    .filter(table -> !table.fields().isEmpty())
-                    .ifPresent(table -> rows.put(id, kept(old, table))));
-    Map<TableId, LinkedRows> linked = new LinkedHashMap<>();
-    known
-        .rows()
-        .linked()
-        .forEach(
-            (id, old) ->
-                now.find(id)
-                    .filter(table -> !table.fields().isEmpty())
-                    .ifPresent(table -> linked.put(id, kept(old, table))));
-    return new SampleRows(rows, linked);
+    SampleRows rows = known.rows();
+    return new SampleRows(
+        kept(rows.byTable(), now, Reconciling::kept), kept(rows.linked(), now, Reconciling::kept));
+  }
+
+  /** What is kept of the rows of tables that are still there. */
+  private static <T> Map<TableId, T> kept(
+      Map<TableId, T> all, Design now, BiFunction<T, Table, T> kept) {
+    Map<TableId, T> still = new LinkedHashMap<>();
+    all.forEach(
+        (id, old) ->
+            now.find(id)
+                .filter(table -> !table.fields().isEmpty())
+                .ifPresent(table -> still.put(id, kept.apply(old, table))));
+    return still;
   }
 
   private static LinkedRows kept(LinkedRows old, Table table) {

@@ -5,7 +5,6 @@ import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.TableId;
-import joiner.rows.SampleRows;
 
 /** Removes a field, its values, and the relationships that stand on it. */
 public record RemoveField(TableId table, FieldId field, String label) implements Edit {
@@ -25,13 +24,7 @@ public record RemoveField(TableId table, FieldId field, String label) implements
     boolean last = changed.design().table(table).fieldIds().equals(List.of(field));
     return changed.with(
         changed.design().withTable(table, t -> t.withoutField(field)),
-        last ? changed.rows().without(table) : without(changed.rows()));
-  }
-
-  private SampleRows without(SampleRows rows) {
-    return rows.link(table)
-        .map(link -> rows.withLink(table, link.without(field)))
-        .orElseGet(() -> rows.with(table, held -> held.withoutColumn(field)));
+        last ? changed.rows().without(table) : changed.rows().withoutField(table, field));
   }
 
   private boolean standsOn(Relationship r) {

@@ -14,7 +14,6 @@ import joiner.model.FieldType;
 import joiner.model.OwnField;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.SampleRows;
 
 /**
  * Calls one of a field's choices otherwise; the rows that hold it, the default and the table's
@@ -57,14 +56,9 @@ public record RenameChoice(
                     .map(rule -> rule.withCondition(carried.apply(rule.condition())))
                     .toList())
             .withRowLabel(old.rowLabel().map(carried));
-    return draft.with(draft.design().withTable(table, t -> now), renamed(draft.rows()));
-  }
-
-  /** A file that has the rows stays as it is; its texts are read as the new one. */
-  private SampleRows renamed(SampleRows rows) {
-    return rows.link(table)
-        .map(link -> rows.withLink(table, link.replaced(field, before, after)))
-        .orElseGet(() -> rows.with(table, held -> held.replaced(field, before, after)));
+    return draft.with(
+        draft.design().withTable(table, t -> now),
+        draft.rows().replaced(table, field, before, after));
   }
 
   private Formula defaulting(Formula value) {

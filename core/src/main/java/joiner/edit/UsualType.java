@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
-import joiner.expression.Width;
 import joiner.model.FieldType;
 
 /**
@@ -60,8 +59,7 @@ public record UsualType(String words, FieldType type, String reason) {
         .filter(line -> line.lastIn(name) > 0)
         .max(
             Comparator.comparingInt((Line line) -> line.words.size())
-                .thenComparingInt(line -> line.lastIn(name))
-                .thenComparingInt(line -> -Lines.ALL.indexOf(line)))
+                .thenComparingInt(line -> line.lastIn(name))) // Of equals the first.
         .map(line -> new UsualType(String.join(" ", line.words), line.type, line.reason));
   }
 
@@ -100,31 +98,7 @@ public record UsualType(String words, FieldType type, String reason) {
         words(words),
         words.endsWith(ANY),
         words.startsWith(ANY),
-        type(parts[1].strip(), parts[2].strip()),
+        TypeChoice.valueOf(parts[1].strip()).sized(parts[2].strip()).orElseThrow(),
         parts[3].strip());
-  }
-
-  private static FieldType type(String word, String size) {
-    return switch (word) {
-      case "Text" -> new FieldType.Text(Integer.parseInt(size));
-      case "LongText" -> new FieldType.LongText();
-      case "WholeNumber" -> new FieldType.WholeNumber(Width.ofBits(Integer.parseInt(size)));
-      case "Decimal" -> new FieldType.Decimal(part(size, 0), part(size, 1));
-      case "Money" -> new FieldType.Money(part(size, 0), part(size, 1));
-      case "TrueFalse" -> new FieldType.TrueFalse();
-      case "Date" -> new FieldType.Date();
-      case "Time" -> new FieldType.Time();
-      case "DateTime" -> new FieldType.DateTime(false);
-      case "Uuid" -> new FieldType.Uuid();
-      case "Email" -> new FieldType.Email(Integer.parseInt(size));
-      case "Phone" -> new FieldType.Phone(Integer.parseInt(size));
-      case "WebAddress" -> new FieldType.WebAddress(Integer.parseInt(size));
-      case "FileReference" -> new FieldType.FileReference(Integer.parseInt(size));
-      default -> throw new IllegalStateException(word + " is no type of usual-types.txt");
-    };
-  }
-
-  private static int part(String size, int which) {
-    return Integer.parseInt(size.split("\\.")[which]);
   }
 }

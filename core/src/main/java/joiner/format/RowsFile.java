@@ -21,7 +21,6 @@ import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalLong;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -77,11 +76,6 @@ final class RowsFile implements RowSource {
   @Override
   public List<String> headers() {
     return table.namesOf(table.fieldIds());
-  }
-
-  @Override
-  public OptionalLong count() {
-    return OptionalLong.empty();
   }
 
   /** All rows, in memory. */

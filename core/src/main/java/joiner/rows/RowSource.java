@@ -13,7 +13,9 @@ public interface RowSource {
   List<String> headers();
 
   /** How many rows there are, where that is known without going through them. */
-  OptionalLong count();
+  default OptionalLong count() {
+    return OptionalLong.empty();
+  }
 
   /**
    * Goes through all rows once: announces every column, then each row with its cells that are not

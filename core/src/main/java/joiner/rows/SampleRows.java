@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import joiner.model.FieldId;
 import joiner.model.TableId;
 
 /**
@@ -52,6 +53,29 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
     return new SampleRows(changed, linked);
   }
 
+  /** The same rows of one table without values in a field, wherever they are. */
+  public SampleRows withoutField(TableId table, FieldId field) {
+    return changed(table, link -> link.without(field), rows -> rows.withoutColumn(field));
+  }
+
+  /**
+   * The same rows of one table where a field holds another text instead of one; a file that has
+   * them stays as it is.
+   */
+  public SampleRows replaced(TableId table, FieldId field, String before, String after) {
+    return changed(
+        table,
+        link -> link.replaced(field, before, after),
+        rows -> rows.replaced(field, before, after));
+  }
+
+  private SampleRows changed(
+      TableId table, UnaryOperator<LinkedRows> inFile, UnaryOperator<Rows> held) {
+    return link(table)
+        .map(link -> withLink(table, inFile.apply(link)))
+        .orElseGet(() -> with(table, held));
+  }
+
   /** The same rows with those of one table in a file, instead of any that were held. */
   public SampleRows withLink(TableId table, LinkedRows link) {
     Map<TableId, Rows> held = new LinkedHashMap<>(byTable);
@@ -68,6 +92,11 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
     Map<TableId, LinkedRows> files = new LinkedHashMap<>(linked);
     files.remove(table);
     return new SampleRows(held, files);
+  }
+
+  /** Number of rows of one table; of those in a file as many as there were when it was linked. */
+  public int count(TableId table) {
+    return link(table).map(LinkedRows::count).orElseGet(() -> of(table).count());
   }
 
   /** Number of rows in all tables that are held. */

@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
@@ -61,8 +60,8 @@ public final class LinkedFile implements FiledRows {
   }
 
   /** All rows of a design that stay in files. */
-  public static Map<TableId, FiledRows> of(Draft draft, BooleanSupplier stop) {
-    Map<TableId, FiledRows> all = new LinkedHashMap<>();
+  public static Map<TableId, LinkedFile> of(Draft draft, BooleanSupplier stop) {
+    Map<TableId, LinkedFile> all = new LinkedHashMap<>();
     draft
         .rows()
         .linked()
@@ -137,11 +136,6 @@ public final class LinkedFile implements FiledRows {
   @Override
   public List<String> headers() {
     return table.namesOf(table.fieldIds());
-  }
-
-  @Override
-  public OptionalLong count() {
-    return OptionalLong.empty();
   }
 
   /** What was wrong without ending the last pass. */

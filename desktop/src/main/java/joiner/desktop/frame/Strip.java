@@ -155,7 +155,7 @@ final class Strip {
     show(Stage.SHAPE, verdict, Topic.SHAPE);
     show(Stage.CONNECT, verdict, Topic.CONNECT);
     show(Stage.GUARD, verdict, Topic.GUARD);
-    long wrong = verdict.audit().violations().count() + verdict.audit().unread().size();
+    long wrong = verdict.audit().wrong();
     show(Stage.PROVE, wrong, wrong > 0);
     for (Label count : counts.values()) {
       count.pseudoClassStateChanged(STALE, !verdict.isCurrent());

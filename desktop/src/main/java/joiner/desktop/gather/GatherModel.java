@@ -25,7 +25,6 @@ import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddDesign;
 import joiner.format.UnreadableFileException;
-import joiner.rows.LinkedRows;
 import joiner.source.ProfiledSource;
 import joiner.source.ReadingOptions;
 import joiner.source.SourceFile;
@@ -267,14 +266,7 @@ final class GatherModel {
           bench.stageProperty().set(Stage.SHAPE);
           bench.tellDone(
               texts.get(
-                  "added",
-                  bench.design().table(table).label(),
-                  bench
-                      .draft()
-                      .rows()
-                      .link(table)
-                      .map(LinkedRows::count)
-                      .orElseGet(() -> bench.draft().rows().of(table).count())),
+                  "added", bench.design().table(table).label(), bench.draft().rows().count(table)),
               texts.get("undo"));
         });
   }

@@ -25,6 +25,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
+import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
 import joiner.model.Field;
 import joiner.model.FieldId;

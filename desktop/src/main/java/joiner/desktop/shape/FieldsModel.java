@@ -17,6 +17,7 @@ import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
+import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
 import joiner.expression.Formula;
 import joiner.model.Field;

@@ -212,7 +212,10 @@ public final class CellEditor<S> extends Region {
           case SPACE -> alone && act();
           case LEFT -> alone && !event.isShiftDown() && go(-1, false);
           case RIGHT -> alone && !event.isShiftDown() && go(1, false);
-          case TAB -> alone ? go(event.isShiftDown() ? -1 : 1, true) : leave(event.isShiftDown());
+          case TAB ->
+              alone
+                  ? go(event.isShiftDown() ? -1 : 1, true)
+                  : event.isShortcutDown() && leave(event.isShiftDown());
           case D -> event.isShortcutDown() && takeAbove();
           case DELETE -> alone && done(deleted);
           case UP -> event.isAltDown() && done(() -> moved.accept(-1));

@@ -16,7 +16,6 @@ import joiner.finding.Finding;
 import joiner.finding.KnownFindings;
 import joiner.meaning.Draft;
 import joiner.model.TableId;
-import joiner.rows.FiledRows;
 import joiner.rows.LinkedRows;
 import joiner.rows.SampleRows;
 import joiner.source.LinkedFile;
@@ -69,7 +68,7 @@ final class Checking {
             (question, progress) -> {
               long start = System.nanoTime();
               Draft draft = question.draft;
-              Map<TableId, FiledRows> files = LinkedFile.of(draft, progress::stopped);
+              Map<TableId, LinkedFile> files = LinkedFile.of(draft, progress::stopped);
               AuditReport report =
                   Audit.of(draft, files, clock, knownAudit, new Share(draft.rows(), progress));
               return new Timed<>(new Audited(report, states(files)), System.nanoTime() - start);
@@ -112,7 +111,7 @@ final class Checking {
     }
   }
 
-  private static Map<TableId, Object> states(Map<TableId, FiledRows> files) {
+  private static Map<TableId, Object> states(Map<TableId, LinkedFile> files) {
     Map<TableId, Object> states = new HashMap<>();
     files.forEach((table, file) -> states.put(table, file.state()));
     return states;

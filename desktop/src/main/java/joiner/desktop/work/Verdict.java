@@ -47,8 +47,7 @@ public record Verdict(
   /** Findings that are errors. */
   public long toFix() {
     return findings.stream().filter(finding -> finding.severity() == Severity.ERROR).count()
-        + audit.violations().count()
-        + audit.unread().size();
+        + audit.wrong();
   }
 
   /** Findings that are not errors. */

@@ -12,6 +12,7 @@ import joiner.Pottery;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
+import joiner.edit.TypeChoice;
 import joiner.finding.Finding;
 import joiner.model.Area;
 import joiner.model.Field;

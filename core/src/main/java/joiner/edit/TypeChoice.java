@@ -1,4 +1,4 @@
-package joiner.desktop.shape;
+package joiner.edit;
 
 import java.util.Arrays;
 import java.util.List;
@@ -8,9 +8,10 @@ import joiner.expression.Width;
 import joiner.model.FieldType;
 
 /**
- * The types as the grid offers them, each with the size it starts with and how its size is typed.
+ * The types as a designer chooses among them, each with the size it starts with and how its size is
+ * typed.
  */
-enum TypeChoice {
+public enum TypeChoice {
   Text("40", size -> new FieldType.Text(number(size))),
   LongText("", size -> new FieldType.LongText()),
   WholeNumber("32", size -> new FieldType.WholeNumber(Width.ofBits(number(size)))),
@@ -39,12 +40,12 @@ enum TypeChoice {
   }
 
   /** The type with its usual size. */
-  FieldType usual() {
+  public FieldType usual() {
     return maker.apply(usualSize);
   }
 
   /** The type with a size as typed; empty if that is no size for it. */
-  Optional<FieldType> sized(String size) {
+  public Optional<FieldType> sized(String size) {
     try {
       return Optional.of(maker.apply(size.strip()));
     } catch (IllegalArgumentException e) {
@@ -73,7 +74,7 @@ enum TypeChoice {
   }
 
   /** How a type's size is typed; empty for types without one. */
-  static String sizeOf(FieldType type) {
+  public static String sizeOf(FieldType type) {
     return switch (type) {
       case FieldType.Sized t -> String.valueOf(t.maxLength());
       case FieldType.WholeNumber t -> String.valueOf(t.width().bits());
@@ -93,7 +94,7 @@ enum TypeChoice {
   }
 
   /** The choice a type belongs to; empty for types the grid does not offer. */
-  static Optional<TypeChoice> of(FieldType type) {
+  public static Optional<TypeChoice> of(FieldType type) {
     if (type instanceof FieldType.DateTime moment && moment.zoned()) {
       return Optional.of(ZonedDateTime);
     }
