@@ -1,7 +1,6 @@
 package joiner.compare;
 
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import joiner.meaning.Draft;
@@ -19,9 +18,6 @@ import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.rows.LinkedRows;
-import joiner.rows.Rows;
-import joiner.rows.SampleRows;
 
 /** Other ids for the things of a draft; what is not named keeps its own. */
 final class Identities {
@@ -94,16 +90,6 @@ final class Identities {
   /** The draft under the other ids. */
   Draft of(Draft draft) {
     Design design = draft.design();
-    Map<TableId, Rows> rows = new LinkedHashMap<>();
-    draft
-        .rows()
-        .byTable()
-        .forEach((table, old) -> rows.put(of(table), old.under(f -> fields.of(table, f))));
-    Map<TableId, LinkedRows> linked = new LinkedHashMap<>();
-    draft
-        .rows()
-        .linked()
-        .forEach((table, old) -> linked.put(of(table), old.under(f -> fields.of(table, f))));
     return new Draft(
         Design.of(
             design.name(),
@@ -113,7 +99,7 @@ final class Identities {
             design.tables().stream().map(this::of).toList(),
             design.relationships().stream().map(this::of).toList(),
             design.extras()),
-        new SampleRows(rows, linked));
+        draft.rows().under(this::of, fields::of));
   }
 
   private Area of(Area area) {

@@ -3,6 +3,7 @@ package joiner.rows;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import joiner.model.FieldId;
 import joiner.model.TableId;
@@ -82,6 +83,20 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
     held.remove(table);
     Map<TableId, LinkedRows> files = new LinkedHashMap<>(linked);
     files.put(table, link);
+    return new SampleRows(held, files);
+  }
+
+  /**
+   * The same rows with other ids for tables and fields.
+   *
+   * @param field the id of a field of a table, both as they are now → its other one
+   */
+  public SampleRows under(
+      UnaryOperator<TableId> table, BiFunction<TableId, FieldId, FieldId> field) {
+    Map<TableId, Rows> held = new LinkedHashMap<>();
+    byTable.forEach((id, rows) -> held.put(table.apply(id), rows.under(f -> field.apply(id, f))));
+    Map<TableId, LinkedRows> files = new LinkedHashMap<>();
+    linked.forEach((id, link) -> files.put(table.apply(id), link.under(f -> field.apply(id, f))));
     return new SampleRows(held, files);
   }
 

@@ -104,6 +104,30 @@ class TrueWindowTest {
     return robot.lookup("#" + id).queryAs(type);
   }
 
+  private void openEmpty(FxRobot robot) {
+    robot.interact(
+        () ->
+            bench.open(
+                OpenDesign.of(
+                    new joiner.meaning.Draft(
+                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
+  }
+
+  private void untilFocused(String id) throws Exception {
+    until(() -> scene.getFocusOwner() != null && id.equals(scene.getFocusOwner().getId()));
+  }
+
+  /** Goes to a row of a grid of the stage that is shown. */
+  private TableView<?> stand(FxRobot robot, String id, int row) throws Exception {
+    TableView<?> grid = node(robot, id, TableView.class);
+    robot.interact(
+        () -> {
+          grid.getSelectionModel().clearAndSelect(row);
+          grid.requestFocus();
+        });
+    return grid;
+  }
+
   private static boolean says(FxRobot robot, String text) {
     return robot.lookup(".label").<Labeled>queryAllAs(Labeled.class).stream()
         .anyMatch(label -> label.getText() != null && label.getText().contains(text));
@@ -235,12 +259,7 @@ class TrueWindowTest {
   @Test
   void movingThroughTheTypesChangesNothingUntilOneIsPicked(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");
-    TableView<?> grid = node(robot, "field-grid", TableView.class);
-    robot.interact(
-        () -> {
-          grid.getSelectionModel().clearAndSelect(1);
-          grid.requestFocus();
-        });
+    stand(robot, "field-grid", 1);
     robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.F2);
     var before = bench.design();
     until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
@@ -384,18 +403,11 @@ class TrueWindowTest {
 
   @Test
   void aTableIsTypedFromNothingWithoutTheMouse(FxRobot robot) throws Exception {
-    robot.interact(
-        () ->
-            bench.open(
-                OpenDesign.of(
-                    new joiner.meaning.Draft(
-                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
+    openEmpty(robot);
     robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
-    until(
-        () -> scene.getFocusOwner() != null && "table-label".equals(scene.getFocusOwner().getId()));
+    untilFocused("table-label");
     robot.write("Shelf").type(KeyCode.ENTER);
-    until(
-        () -> scene.getFocusOwner() != null && "field-grid".equals(scene.getFocusOwner().getId()));
+    untilFocused("field-grid");
     for (String label : List.of("Shelf number", "room", "Litres")) {
       robot.write(label).type(KeyCode.ENTER);
     }
@@ -433,12 +445,7 @@ class TrueWindowTest {
   /** Label, type as far as it takes to be the first found, size, and whether it is required. */
   @Test
   void tablesWithTypesAndSizesAreTypedWithoutTheMouse(FxRobot robot) throws Exception {
-    robot.interact(
-        () ->
-            bench.open(
-                OpenDesign.of(
-                    new joiner.meaning.Draft(
-                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
+    openEmpty(robot);
     var wanted =
         List.of(
             new Wanted(
@@ -457,14 +464,10 @@ class TrueWindowTest {
     for (Wanted table : wanted) {
       robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
       keys += 2;
-      until(
-          () ->
-              scene.getFocusOwner() != null && "table-label".equals(scene.getFocusOwner().getId()));
+      untilFocused("table-label");
       write(robot, table.label());
       press(robot, KeyCode.ENTER);
-      until(
-          () ->
-              scene.getFocusOwner() != null && "field-grid".equals(scene.getFocusOwner().getId()));
+      untilFocused("field-grid");
       for (List<String> field : table.fields()) {
         type(robot, field);
       }
@@ -536,12 +539,7 @@ class TrueWindowTest {
   @Test
   void theCursorMovesOverCellsAndTakesWhatStandsAbove(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");
-    TableView<?> grid = node(robot, "field-grid", TableView.class);
-    robot.interact(
-        () -> {
-          grid.getSelectionModel().clearAndSelect(2);
-          grid.requestFocus();
-        });
+    stand(robot, "field-grid", 2);
     Node cursor = robot.lookup(".cell-cursor").query();
     until(cursor::isVisible);
     double first = cursor.getBoundsInParent().getMinX();

@@ -183,8 +183,7 @@ final class GatherSheet {
             texts.get("column.unique"),
             profile.unique()
                 ? texts.get("column.unique.yes")
-                : texts.get(
-                    profile.exact() ? "head.different" : "head.about", profile.distinct())));
+                : SourceGrid.different(texts, profile)));
     if (!profile.min().isEmpty()) {
       nodes.add(Parts.fact(texts.get("column.least"), profile.min()));
       nodes.add(Parts.fact(texts.get("column.greatest"), profile.max()));

@@ -125,21 +125,29 @@ public final class GatherView implements StageView {
         new SourceGrid(texts, split.cells(), split.profiles(), column -> sheet.pick(split, column));
     grid.node().setPrefHeight(232);
     grid.node().setMinHeight(190);
-    if (!split.isWhole()) {
+    if (split.isWhole()) {
+      show(source.get(), split, grid);
+    } else {
       VBox.setVgrow(grid.node(), Priority.ALWAYS);
       content
           .getChildren()
           .setAll(head(source.get(), split), grid.node(), staying(source.get(), split));
       watching = split.stateProperty().subscribe(state -> sheet.refresh(split));
-      return;
     }
+    if (seenBefore) {
+      split.refresh(); // The design may have changed since.
+    }
+  }
+
+  /** Shows what the rows say, all of which are here, and the split. */
+  private void show(GatherModel.Opened source, SplitBench split, SourceGrid grid) {
     var facts = new FactList(texts, split, fact -> sheet.pick(split, fact));
     var panel = new SplitPanel(texts, split, bench, () -> model.split(split));
     VBox.setVgrow(facts.node(), Priority.ALWAYS);
     var below = new HBox(16, grown(facts.node(), 5), grown(panel.node(), 7));
     below.setMinHeight(0);
     VBox.setVgrow(below, Priority.ALWAYS);
-    content.getChildren().setAll(head(source.get(), split), grid.node(), below);
+    content.getChildren().setAll(head(source, split), grid.node(), below);
     watching =
         split
             .stateProperty()
@@ -150,9 +158,6 @@ public final class GatherView implements StageView {
                   grid.show(destinations(state));
                   sheet.refresh(split);
                 });
-    if (seenBefore) {
-      split.refresh(); // The design may have changed since.
-    }
   }
 
   /** What is to be said of a file whose rows stay in it. */

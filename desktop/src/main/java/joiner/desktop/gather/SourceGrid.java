@@ -139,9 +139,12 @@ final class SourceGrid {
     if (column.unique()) {
       return texts.get("head.unique");
     }
-    return column.distinct() <= 1
-        ? texts.get("head.constant")
-        : texts.get(column.exact() ? "head.different" : "head.about", column.distinct());
+    return column.distinct() <= 1 ? texts.get("head.constant") : different(texts, column);
+  }
+
+  /** How many different values a column has, or about how many. */
+  static String different(Texts texts, ColumnProfile column) {
+    return texts.get(column.exact() ? "head.different" : "head.about", column.distinct());
   }
 
   /** Says below each header where its values would go. */

@@ -30,15 +30,6 @@ final class ProveModel {
       String message,
       List<Integer> rows,
       Optional<Violation> violation) {
-    static Line of(AuditReport.Unread unread) {
-      return new Line(unread.table(), List.of(), unread.message(), List.of(), Optional.empty());
-    }
-
-    /** Whether it says that rows could not be read. */
-    boolean isUnread() {
-      return rows.isEmpty();
-    }
-
     Line {
       fields = List.copyOf(fields);
       rows = List.copyOf(rows);
@@ -50,6 +41,15 @@ final class ProveModel {
 
     static Line of(Hint h) {
       return new Line(h.table(), List.of(h.field()), h.message(), h.rows(), Optional.empty());
+    }
+
+    static Line of(AuditReport.Unread unread) {
+      return new Line(unread.table(), List.of(), unread.message(), List.of(), Optional.empty());
+    }
+
+    /** Whether it says that rows could not be read. */
+    boolean isUnread() {
+      return rows.isEmpty();
     }
 
     Optional<Violation.Kind> kind() {

@@ -19,6 +19,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRows;
 import joiner.model.Field;
@@ -70,15 +71,13 @@ final class SampleModel {
    * @param others rows beside the first, from 1
    * @param audited the audit that named them; a file may be another by the next
    */
-  private record Wanted(
-      Table table, LinkedRows link, Set<Integer> others, Optional<AuditReport> audited) {
+  private record Wanted(Table table, LinkedRows link, Set<Integer> others, AuditReport audited) {
+    /** Whether it is the very same audit: what it says of another state may be equal. */
     boolean isSame(Wanted other) {
       return table.equals(other.table)
           && link.equals(other.link)
           && others.equals(other.others)
-          && audited
-              .map(System::identityHashCode)
-              .equals(other.audited.map(System::identityHashCode));
+          && audited == other.audited;
     }
   }
 
@@ -178,10 +177,7 @@ final class SampleModel {
     revealed.ifPresent(others::add);
     var now =
         new Wanted(
-            of.get(),
-            link.get(),
-            others,
-            Optional.of(bench.verdict().audit()).filter(audit -> current));
+            of.get(), link.get(), others, current ? bench.verdict().audit() : Verdict.NONE.audit());
     if (wanted.filter(now::isSame).isEmpty()) { // What failed is not tried again by itself.
       wanted = Optional.of(now);
       examples.ask(now);
