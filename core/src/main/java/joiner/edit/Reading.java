@@ -5,6 +5,7 @@ import java.util.Optional;
 import joiner.model.Design;
 import joiner.model.Multiplicity;
 import joiner.model.Noun;
+import joiner.model.Quantity;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableKind;
@@ -54,15 +55,11 @@ public record Reading(
     Table child = design.table(r.child());
     Multiplicity now = Multiplicity.of(design, r);
     String change = "change the reading of " + r.name();
-    Quantity many =
-        now.childUnique()
-            ? (now.childRequired() ? Quantity.EXACTLY_ONE : Quantity.AT_MOST_ONE)
-            : (now.childRequired() ? Quantity.ONE_OR_MANY : Quantity.ANY_NUMBER);
     var fromParent =
         new Reading(
             parent.noun().singular(),
             r.parentRole(),
-            many,
+            now.children(),
             child.noun(),
             List.of(
                 new Option(Quantity.EXACTLY_ONE, children(r, change, true, true, now)),
@@ -73,7 +70,7 @@ public record Reading(
         new Reading(
             child.noun().singular(),
             r.childRole(),
-            now.parentRequired() ? Quantity.EXACTLY_ONE : Quantity.AT_MOST_ONE,
+            now.parents(),
             parent.noun(),
             List.of(
                 new Option(Quantity.EXACTLY_ONE, new SetParentRequired(r.id(), change, true)),

@@ -20,4 +20,17 @@ public record Multiplicity(boolean parentRequired, boolean childUnique, boolean 
         child.isUnique(fields),
         relationship.parentNeedsChild());
   }
+
+  /** How many child rows each parent row has. */
+  public Quantity children() {
+    if (childUnique) {
+      return childRequired ? Quantity.EXACTLY_ONE : Quantity.AT_MOST_ONE;
+    }
+    return childRequired ? Quantity.ONE_OR_MANY : Quantity.ANY_NUMBER;
+  }
+
+  /** How many parent rows each child row has. */
+  public Quantity parents() {
+    return parentRequired ? Quantity.EXACTLY_ONE : Quantity.AT_MOST_ONE;
+  }
 }

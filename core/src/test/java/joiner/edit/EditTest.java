@@ -15,6 +15,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Multiplicity;
+import joiner.model.Quantity;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;

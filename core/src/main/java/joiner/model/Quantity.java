@@ -1,6 +1,6 @@
-package joiner.edit;
+package joiner.model;
 
-/** A number word in a reading. */
+/** How many rows stand at the other end of a relationship, as a reading says it. */
 public enum Quantity {
   EXACTLY_ONE("exactly one", false),
   AT_MOST_ONE("at most one", false),

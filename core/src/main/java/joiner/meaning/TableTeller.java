@@ -1,0 +1,304 @@
+package joiner.meaning;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import joiner.expression.Checked;
+import joiner.expression.Expression.Comparison;
+import joiner.meaning.TableInWords.Phrase;
+import joiner.meaning.TableInWords.Sentence;
+import joiner.meaning.TableInWords.Source;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Multiplicity;
+import joiner.model.Quantity;
+import joiner.model.ReferentialAction;
+import joiner.model.Relationship;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.naming.WordList;
+
+/** Puts into sentences what a design says of one table. */
+final class TableTeller {
+  /** Longer lists of choices are counted. */
+  private static final int CHOICES_NAMED = 7;
+
+  private final Design design;
+  private final Table table;
+  private final TableMeaning meaning;
+  private final List<Sentence> told = new ArrayList<>();
+
+  TableTeller(Draft draft, Table table) {
+    this.design = draft.design();
+    this.table = table;
+    this.meaning = draft.meaning().of(table);
+  }
+
+  TableInWords tell() {
+    identity();
+    parents();
+    presence();
+    defaults();
+    table.fields().forEach(this::values);
+    uniqueness();
+    table.rules().forEach(this::rule);
+    children();
+    deletion(ReferentialAction.CASCADE, " is deleted, so are ");
+    deletion(ReferentialAction.NO_ACTION, " cannot be deleted while it has ");
+    rowLabel();
+    return new TableInWords(told);
+  }
+
+  private void say(Phrase... phrases) {
+    told.add(new Sentence(List.of(phrases)));
+  }
+
+  private void say(List<Phrase> phrases) {
+    told.add(new Sentence(phrases));
+  }
+
+  private static Phrase plain(String text) {
+    return new Phrase.Plain(text);
+  }
+
+  private static Phrase said(String text, FieldId by) {
+    return new Phrase.Said(text, new Source.OfField(by));
+  }
+
+  private static Phrase said(String text, Relationship by) {
+    return new Phrase.Said(text, new Source.OfRelationship(by.id()));
+  }
+
+  private Phrase field(FieldId id) {
+    return said(table.field(id).label(), id);
+  }
+
+  /** Things in a row, as {@link WordList#and} puts them. */
+  private static <T> List<Phrase> listed(List<T> things, Function<T, Phrase> phrase) {
+    var phrases = new ArrayList<Phrase>();
+    for (int i = 0; i < things.size(); i++) {
+      if (i > 0) {
+        phrases.add(plain(i == things.size() - 1 ? " and " : ", "));
+      }
+      phrases.add(phrase.apply(things.get(i)));
+    }
+    return phrases;
+  }
+
+  private static String capital(String text) {
+    return text.isEmpty() ? text : Character.toUpperCase(text.charAt(0)) + text.substring(1);
+  }
+
+  private void identity() {
+    String subject = capital(table.noun().indefinite());
+    List<FieldId> key = table.primaryKey();
+    if (key.isEmpty()) {
+      say(
+          new Phrase.Said(
+              "Nothing identifies " + table.noun().indefinite() + " yet",
+              new Source.OfTable(table.id())),
+          plain("."));
+      return;
+    }
+    var phrases = new ArrayList<Phrase>();
+    phrases.add(plain(subject + " is identified by its "));
+    phrases.addAll(listed(key, this::field));
+    boolean counted = table.field(key.getFirst()).type() instanceof FieldType.Counter;
+    phrases.add(plain(key.size() > 1 ? " together." : counted ? ", which is counted up." : "."));
+    say(phrases);
+  }
+
+  private void parents() {
+    List<Relationship> up = design.parentsOf(table.id());
+    if (up.isEmpty()) {
+      return;
+    }
+    var phrases = new ArrayList<Phrase>();
+    phrases.add(plain("It "));
+    phrases.addAll(listed(up, this::parent));
+    phrases.add(plain("."));
+    say(phrases);
+  }
+
+  private Phrase parent(Relationship up) {
+    Quantity quantity = Multiplicity.of(design, up).parents();
+    String other = up.isSelfReference() ? "other " : "";
+    String noun = other + design.table(up.parent()).noun().singular();
+    return said(up.childRole() + " " + quantity.words() + " " + noun, up);
+  }
+
+  /** Which fields always have a value; of keys and references it is said elsewhere. */
+  private void presence() {
+    List<FieldId> own = table.fieldIds().stream().filter(this::isOwn).toList();
+    List<FieldId> always = own.stream().filter(table::isRequired).toList();
+    List<FieldId> perhaps = own.stream().filter(id -> !table.isRequired(id)).toList();
+    var phrases = new ArrayList<Phrase>();
+    if (!always.isEmpty()) {
+      phrases.add(plain("It always has "));
+      phrases.addAll(listed(always, this::field));
+    }
+    if (!perhaps.isEmpty()) {
+      phrases.add(plain(always.isEmpty() ? "It may have " : "; it may have "));
+      phrases.addAll(listed(perhaps, this::field));
+    }
+    if (!phrases.isEmpty()) {
+      phrases.add(plain("."));
+      say(phrases);
+    }
+  }
+
+  private boolean isOwn(FieldId id) {
+    return !table.primaryKey().contains(id)
+        && design.parentsOf(table.id()).stream().noneMatch(r -> r.childFields().contains(id));
+  }
+
+  private void defaults() {
+    List<Field> given =
+        table.fields().stream().filter(field -> field.defaultValue().isPresent()).toList();
+    if (!given.isEmpty()) {
+      var phrases = new ArrayList<Phrase>();
+      phrases.add(plain("Unless said otherwise, "));
+      phrases.addAll(
+          listed(
+              given,
+              field -> said(field.label() + " is " + DefaultWords.of(meaning, field), field.id())));
+      phrases.add(plain("."));
+      say(phrases);
+    }
+  }
+
+  private void values(Field field) {
+    List<String> must = new ArrayList<>();
+    Optional<String> least = field.limits().minimum();
+    Optional<String> most = field.limits().maximum();
+    boolean between = least.isPresent() && most.isPresent();
+    if (between) {
+      must.add("lie between " + least.get() + " and " + most.get());
+    }
+    for (Constraint.OfField demanded : meaning.constraintsOf(field.id())) {
+      switch (demanded) {
+        case Constraint.Listed listed -> must.add(choices(listed));
+        case Constraint.Bounded bound -> {
+          boolean told = bound.side() == Comparison.AT_LEAST || bound.side() == Comparison.AT_MOST;
+          if (!between || !told) {
+            must.add(bound.demand());
+          }
+        }
+        case Constraint.Matching matching -> must.add(matching.demand());
+        case Constraint.Shortest shortest -> must.add(shortest.demand());
+        case Constraint.Longest room -> {} // How much room a text has is nobody's rule.
+        case Constraint.Required required -> {} // Said where it is said which are always there.
+        case Constraint.OfType type -> {}
+      }
+    }
+    if (!must.isEmpty()) {
+      say(field(field.id()), plain(" must " + WordList.and(must) + "."));
+    }
+  }
+
+  private static String choices(Constraint.Listed listed) {
+    int count = listed.texts().size();
+    return count <= CHOICES_NAMED
+        ? "be " + WordList.or(listed.texts())
+        : "be one of " + count + " choices";
+  }
+
+  private void uniqueness() {
+    for (Constraint.Unique key : meaning.keys()) {
+      if (!key.primary()) {
+        var phrases = new ArrayList<Phrase>();
+        phrases.add(plain("No two " + table.noun().plural() + " have the same "));
+        phrases.addAll(listed(key.fields(), this::field));
+        phrases.add(plain(key.fields().size() > 1 ? " together." : "."));
+        say(phrases);
+      }
+    }
+  }
+
+  private void rule(Rule rule) {
+    String text = (rule.message().isBlank() ? rule.label() : rule.message()).strip();
+    boolean ended = text.matches("(?s).*[.!?]");
+    say(new Phrase.Said(ended ? text : text + ".", new Source.OfRule(rule.id())));
+  }
+
+  private void children() {
+    List<Relationship> down = design.childrenOf(table.id());
+    if (!down.isEmpty()) {
+      var phrases = new ArrayList<Phrase>();
+      phrases.add(plain(capital(table.noun().indefinite()) + " "));
+      phrases.addAll(listed(down, this::child));
+      phrases.add(plain("."));
+      say(phrases);
+    }
+  }
+
+  /** Through a join table one has what stands on its other side. */
+  private Phrase child(Relationship down) {
+    Quantity quantity = Multiplicity.of(design, down).children();
+    Table child = design.table(down.child());
+    Table seen = across(child, down).map(r -> design.table(r.parent())).orElse(child);
+    String noun = quantity.isPlural() ? seen.noun().plural() : seen.noun().singular();
+    String other = seen.id().equals(table.id()) ? "other " : "";
+    return said(down.parentRole() + " " + quantity.words() + " " + other + noun, down);
+  }
+
+  private Optional<Relationship> across(Table join, Relationship from) {
+    return join.kind() instanceof TableKind.Join(var first, var second)
+        ? Optional.of(first.equals(from.id()) ? second : first).flatMap(design::find)
+        : Optional.empty();
+  }
+
+  private void deletion(ReferentialAction action, String words) {
+    List<Relationship> bound = onePerChild(action);
+    if (!bound.isEmpty()) {
+      boolean cascades = action == ReferentialAction.CASCADE;
+      var phrases = new ArrayList<Phrase>();
+      phrases.add(plain((cascades ? "When " + table.noun().indefinite() : "It") + words));
+      phrases.addAll(
+          listed(
+              bound,
+              down ->
+                  said(
+                      (cascades ? "its " : "") + design.table(down.child()).noun().plural(),
+                      down)));
+      phrases.add(plain("."));
+      say(phrases);
+    }
+  }
+
+  /** What other tables say of a deletion, once for each. */
+  private List<Relationship> onePerChild(ReferentialAction action) {
+    Map<TableId, Relationship> bound = new LinkedHashMap<>();
+    for (Relationship down : design.childrenOf(table.id())) {
+      if (normal(down.onDelete()) == action && !down.isSelfReference()) {
+        bound.putIfAbsent(down.child(), down);
+      }
+    }
+    return List.copyOf(bound.values());
+  }
+
+  /** Both refuse; when they look differs. */
+  private static ReferentialAction normal(ReferentialAction action) {
+    return action == ReferentialAction.RESTRICT ? ReferentialAction.NO_ACTION : action;
+  }
+
+  private void rowLabel() {
+    if (meaning.rowLabel().orElse(null) instanceof Checked.Sound label) {
+      List<FieldId> shown = TableMeaning.fieldsOf(label);
+      if (!shown.isEmpty()) {
+        var phrases = new ArrayList<Phrase>();
+        phrases.add(plain("People recognise it by "));
+        phrases.addAll(listed(shown, this::field));
+        phrases.add(plain("."));
+        say(phrases);
+      }
+    }
+  }
+}
