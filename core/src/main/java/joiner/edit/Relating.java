@@ -1,14 +1,17 @@
 package joiner.edit;
 
 import java.util.ArrayList;
+import java.util.List;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
+import joiner.naming.WordList;
 
 /** Ties two tables by a new field. */
 public final class Relating {
@@ -41,15 +44,58 @@ public final class Relating {
       throw new EditRefusedException(
           parent.label() + " has no primary key yet; say first what identifies a row.");
     }
+    edits.addAll(tie(design, growing, key, parent, parent.primaryKey()));
+    return Edit.all(name, edits);
+  }
+
+  /**
+   * The change that makes a field that is there refer to the parent's primary key: it gets the type
+   * of that key, and a relationship it stood for goes. Values that are no key become orphans.
+   *
+   * @throws EditRefusedException if the parent is not identified by one field
+   */
+  public static Edit by(Design design, Table child, Field field, Table parent) {
+    if (parent.primaryKey().size() != 1) {
+      throw new EditRefusedException(
+          parent.primaryKey().isEmpty()
+              ? parent.label() + " has no primary key yet; say first what identifies a row."
+              : parent.label()
+                  + " is identified by "
+                  + WordList.and(parent.labelsOf(parent.primaryKey()))
+                  + " together, which one field cannot refer to; relate the tables in Connect.");
+    }
+    var edits = new ArrayList<Edit>();
+    for (Relationship before : design.parentsOf(child.id())) {
+      if (before.childFields().contains(field.id())) {
+        edits.add(new RemoveRelationship(before.id(), before.name()));
+      }
+    }
+    FieldType type = parent.field(parent.primaryKey().getFirst()).type().asReferenced();
+    if (!type.equals(field.type())) {
+      edits.add(ChangeField.type(child, field, type));
+    }
+    edits.addAll(tie(design, child, List.of(field.id()), parent, parent.primaryKey()));
+    return Edit.all("let " + field.label() + " refer to " + parent.label(), edits);
+  }
+
+  /** A relationship by fields that are there, and an index where no key serves as one. */
+  static List<Edit> tie(
+      Design design, Table child, List<FieldId> fields, Table parent, List<FieldId> parentFields) {
+    var edits = new ArrayList<Edit>();
+    List<String> names = child.namesOf(fields);
+    boolean indexed =
+        child.isKey(fields) || child.indexes().stream().anyMatch(i -> i.fields().equals(fields));
+    if (!indexed) {
+      var index = new Index(ConstraintNaming.index(child.name(), names), fields);
+      edits.add(ChangeTable.addIndex(child, index));
+    }
     String constraint =
         NamingPolicy.free(
-            ConstraintNaming.reference(child.name(), growing.namesOf(key)),
+            ConstraintNaming.reference(child.name(), names),
             design.relationships().stream().map(Relationship::name).toList());
-    var index = new Index(ConstraintNaming.index(child.name(), growing.namesOf(key)), key);
-    edits.add(ChangeTable.addIndex(growing, index));
     edits.add(
         new AddRelationship(
-            Relationship.of(constraint, child.id(), key, parent.id(), parent.primaryKey())));
-    return Edit.all(name, edits);
+            Relationship.of(constraint, child.id(), fields, parent.id(), parentFields)));
+    return edits;
   }
 }

@@ -160,15 +160,16 @@ final class TableTeller {
   }
 
   private void defaults() {
-    List<Field> given =
-        table.fields().stream().filter(field -> field.defaultValue().isPresent()).toList();
+    List<Phrase> given = new ArrayList<>();
+    for (Field field : table.fields()) {
+      DefaultReading.of(field)
+          .map(reading -> said(field.label() + " is " + reading.words(), field.id()))
+          .ifPresent(given::add);
+    }
     if (!given.isEmpty()) {
       var phrases = new ArrayList<Phrase>();
       phrases.add(plain("Unless said otherwise, "));
-      phrases.addAll(
-          listed(
-              given,
-              field -> said(field.label() + " is " + DefaultWords.of(meaning, field), field.id())));
+      phrases.addAll(listed(given, phrase -> phrase));
       phrases.add(plain("."));
       say(phrases);
     }

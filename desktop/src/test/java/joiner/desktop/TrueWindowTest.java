@@ -203,7 +203,7 @@ class TrueWindowTest {
   @Test
   void whatIsTypedInTheSheetStaysWhenAVerdictArrives(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");
-    until(() -> says(robot, "Name in the database"));
+    until(() -> robot.lookup("#table-label").tryQuery().isPresent());
     TextField label =
         robot.lookup(".side-sheet .text-field").<TextField>queryAllAs(TextField.class).stream()
             .filter(f -> f.getText().equals("Kiln"))

@@ -252,7 +252,7 @@ class WindowTest {
     var fields = bench.table().orElseThrow().fields();
     int ended = fields.indexOf(bench.table().orElseThrow().fieldNamed("ended_at").orElseThrow());
     robot.interact(() -> grid.getSelectionModel().select(ended));
-    robot.interact(() -> robot.lookup("Remove field").queryButton().fire());
+    robot.interact(() -> robot.lookup("#remove-fields").queryButton().fire());
     assertThat(bench.notices().newest().orElseThrow().text())
         .contains("The rule Ends after it starts of Firing can no longer be read");
     robot.interact(bench::undo);

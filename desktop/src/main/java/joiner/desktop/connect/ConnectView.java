@@ -18,6 +18,7 @@ import javafx.scene.layout.VBox;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.widget.Command;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.ShownAs;
@@ -170,13 +171,10 @@ public final class ConnectView implements StageView {
   }
 
   private void pickParent() {
-    Picker.open(
-        relate,
-        texts.get("relate.pick"),
-        List.copyOf(bench.design().tables()),
-        Optional.empty(),
-        Table::label,
-        model::relate);
+    new Picker<>(
+            texts.get("relate.pick"),
+            Offers.among(List.copyOf(bench.design().tables()), Table::label))
+        .open(relate, model::relate);
   }
 
   private void layOut() {

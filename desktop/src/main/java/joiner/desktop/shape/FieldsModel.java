@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.compare.Effect;
 import joiner.compare.Impact;
 import joiner.desktop.widget.Texts;
@@ -15,34 +17,41 @@ import joiner.edit.AddField;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.Edit;
+import joiner.edit.Relating;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
 import joiner.expression.Formula;
+import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
 
 /** The fields of a table as they are shown and typed, without a window. */
 final class FieldsModel {
   private final Workbench bench;
   private final Texts texts;
-  private Table table = Table.of("none", "none", new Noun("none", "none"));
-  private List<Relationship> links = List.of();
+  private final ReadOnlyObjectWrapper<List<FieldId>> chosen =
+      new ReadOnlyObjectWrapper<>(List.of());
+  private static final Table NONE = Table.of("none", "none", new Noun("none", "none"));
+
+  private Optional<Table> shown = Optional.empty();
+  private List<Relationship> shownLinks = List.of();
 
   FieldsModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
   }
 
-  /** The table whose fields they are. */
+  /** The table whose fields they are: the one that is chosen. */
   Table table() {
-    return table;
+    return bench.table().orElse(NONE);
   }
 
   /**
@@ -50,23 +59,35 @@ final class FieldsModel {
    *
    * @return whether anything about its fields is to be shown otherwise than before
    */
-  boolean turnTo(Table shown) {
-    List<Relationship> parents = bench.design().parentsOf(shown.id());
-    if (shown.equals(table) && parents.equals(links)) {
+  boolean turnTo(Table now) {
+    List<Relationship> links = bench.design().parentsOf(now.id());
+    if (shown.equals(Optional.of(now)) && shownLinks.equals(links)) {
       return false;
     }
-    table = shown;
-    links = parents;
+    shown = Optional.of(now);
+    shownLinks = links;
     return true;
   }
 
+  /** Which fields are chosen together in the grid. */
+  ReadOnlyObjectProperty<List<FieldId>> chosenProperty() {
+    return chosen.getReadOnlyProperty();
+  }
+
+  /** Says which fields are chosen together. */
+  void choose(List<FieldId> fields) {
+    chosen.set(List.copyOf(fields));
+  }
+
   private Optional<Relationship> link(Field field) {
-    return links.stream().filter(r -> r.childFields().contains(field.id())).findFirst();
+    return bench.design().parentsOf(table().id()).stream()
+        .filter(r -> r.childFields().contains(field.id()))
+        .findFirst();
   }
 
   /** What part a field has in keys, in the trade's two letters; empty for none. */
   String tag(Field field) {
-    if (table.primaryKey().contains(field.id())) {
+    if (table().primaryKey().contains(field.id())) {
       return "PK";
     }
     return link(field).isPresent() ? "FK" : "";
@@ -82,10 +103,10 @@ final class FieldsModel {
 
   /** Adds a field at the end, with the type its label suggests, and chooses it. */
   void add(String label) {
-    String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
-    Field field = table.unused(Field.of(name, label, proposedFor(label)));
-    bench.apply(new AddField(table.id(), field));
-    bench.selectionProperty().set(Selection.of(table.id(), field.id()));
+    String name = NamingPolicy.free(NamingPolicy.nameFor(label), table().fieldsByName().keySet());
+    Field field = table().unused(Field.of(name, label, proposedFor(label)));
+    bench.apply(new AddField(table().id(), field));
+    bench.selectionProperty().set(Selection.of(table().id(), field.id()));
   }
 
   private static FieldType proposedFor(String label) {
@@ -99,19 +120,62 @@ final class FieldsModel {
     }
     boolean derived = field.name().equals(NamingPolicy.nameFor(field.label()));
     String name = derived ? freeName(field, NamingPolicy.nameFor(label)) : field.name();
-    bench.apply(ChangeField.rename(table, field, label.strip(), name));
+    bench.apply(ChangeField.rename(table(), field, label.strip(), name));
   }
 
   private String freeName(Field field, String name) {
-    var taken = new ArrayList<>(table.fieldsByName().keySet());
+    var taken = new ArrayList<>(table().fieldsByName().keySet());
     taken.remove(field.name());
     return NamingPolicy.free(name, taken);
   }
 
   void rename(Field field, String name) {
     if (!name.isBlank() && !name.equals(field.name())) {
-      bench.apply(ChangeField.rename(table, field, field.label(), name.strip()));
+      bench.apply(ChangeField.rename(table(), field, field.label(), name.strip()));
     }
+  }
+
+  /** Lets fields hold values of a type, or rows of a table. */
+  void retype(List<Field> fields, TypeOffers.Held held) {
+    switch (held) {
+      case TypeOffers.Held.OfType(TypeChoice choice, String size) -> retype(fields, choice, size);
+      case TypeOffers.Held.RowOf(TableId parent) ->
+          fields.stream()
+              .filter(field -> !refersTo(field).equals(Optional.of(parent)))
+              .forEach(field -> refer(field, parent));
+    }
+  }
+
+  private void refer(Field field, TableId parent) {
+    bench.apply(
+        () ->
+            Relating.by(
+                bench.design(),
+                bench.design().table(table().id()),
+                field,
+                bench.design().table(parent)));
+  }
+
+  /** The fields chosen together, as they are now. */
+  List<Field> chosen() {
+    return chosen.get().stream().filter(table()::hasField).map(table()::field).toList();
+  }
+
+  /** The size of a field as it is read. */
+  String size(Field field) {
+    return field.type() instanceof FieldType.Choice choice
+        ? texts.get("size.choices", choice.entries().size())
+        : TypeChoice.sizeOf(field.type());
+  }
+
+  /** The table whose row a field holds, if it does. */
+  Optional<TableId> refersTo(Field field) {
+    return link(field).map(Relationship::parent);
+  }
+
+  /** What is offered for a field to hold. */
+  TypeOffers typeOffers() {
+    return new TypeOffers(texts, bench.design());
   }
 
   /**
@@ -119,7 +183,7 @@ final class FieldsModel {
    *
    * @param size as typed behind it; none: the usual one for those that have another type
    */
-  void retype(List<Field> fields, TypeChoice choice, String size) {
+  private void retype(List<Field> fields, TypeChoice choice, String size) {
     Optional<FieldType> sized = size.isBlank() ? Optional.of(choice.usual()) : choice.sized(size);
     if (sized.isEmpty()) {
       bench.tell(
@@ -131,7 +195,7 @@ final class FieldsModel {
             .filter(
                 field ->
                     !size.isBlank() || !Optional.of(choice).equals(TypeChoice.of(field.type())))
-            .map(field -> ChangeField.type(table, field, sized.get()))
+            .map(field -> ChangeField.type(table(), field, sized.get()))
             .toList());
   }
 
@@ -149,7 +213,7 @@ final class FieldsModel {
     var type =
         other.type() instanceof FieldType.Counter ? other.type().asReferenced() : other.type();
     if (!type.equals(field.type())) {
-      bench.apply(ChangeField.type(table, field, type));
+      bench.apply(ChangeField.type(table(), field, type));
     }
   }
 
@@ -167,41 +231,45 @@ final class FieldsModel {
           bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field)));
           return false;
         }
-        edits.add(ChangeField.type(table, field, sized.get()));
+        edits.add(ChangeField.type(table(), field, sized.get()));
       }
     }
     apply(edits);
     return true;
   }
 
-  void changeDefault(List<Field> fields, String text) {
-    Optional<Formula> value = Formula.unlessBlank(text);
+  /** The default of a field as people say it; empty for none. */
+  static String defaultOf(Field field) {
+    return DefaultReading.of(field).map(DefaultReading::words).orElse("");
+  }
+
+  void changeDefault(List<Field> fields, Optional<Formula> value) {
     apply(
         fields.stream()
             .filter(field -> !field.defaultValue().equals(value))
-            .map(field -> ChangeField.defaultValue(table, field, value))
+            .map(field -> ChangeField.defaultValue(table(), field, value))
             .toList());
   }
 
   void note(Field field, String text) {
-    bench.apply(ChangeField.description(table, field, text.strip()));
+    bench.apply(ChangeField.description(table(), field, text.strip()));
   }
 
   boolean isRequired(Field field) {
-    return table.isRequired(field.id());
+    return field.required() || table().primaryKey().contains(field.id());
   }
 
   boolean isUnique(Field field) {
-    return table.isKey(List.of(field.id()));
+    return table().isKey(List.of(field.id()));
   }
 
   /** Makes fields required or optional; those of the primary key stay required. */
   void require(List<Field> fields, boolean required) {
     apply(
         fields.stream()
-            .filter(field -> !table.primaryKey().contains(field.id()))
+            .filter(field -> !table().primaryKey().contains(field.id()))
             .filter(field -> field.required() != required)
-            .map(field -> ChangeField.required(table, field, required))
+            .map(field -> ChangeField.required(table(), field, required))
             .toList());
   }
 
@@ -209,31 +277,31 @@ final class FieldsModel {
   void setUnique(List<Field> fields, boolean unique) {
     apply(
         fields.stream()
-            .filter(field -> !table.primaryKey().equals(List.of(field.id())))
+            .filter(field -> !table().primaryKey().equals(List.of(field.id())))
             .filter(field -> isUnique(field) != unique)
-            .map(field -> SetUnique.of(table, List.of(field.id()), unique))
+            .map(field -> SetUnique.of(table(), List.of(field.id()), unique))
             .toList());
   }
 
   /** Takes fields into the primary key, or out of it where it has them all. */
   void toggleKey(List<Field> fields) {
     List<FieldId> ids = fields.stream().map(Field::id).toList();
-    var key = new ArrayList<>(table.primaryKey());
+    var key = new ArrayList<>(table().primaryKey());
     if (key.containsAll(ids)) {
       key.removeAll(ids);
     } else {
       ids.stream().filter(Predicate.not(key::contains)).forEach(key::add);
     }
     if (!ids.isEmpty()) {
-      bench.apply(ChangeTable.primaryKey(table, key));
+      bench.apply(ChangeTable.primaryKey(table(), key));
     }
   }
 
   /** Moves a field by so many places; nothing at either end. */
   void move(Field field, int by) {
-    int to = table.fields().indexOf(field) + by;
-    if (to >= 0 && to < table.fields().size()) {
-      bench.apply(ChangeTable.move(table, field, to));
+    int to = table().fields().indexOf(field) + by;
+    if (to >= 0 && to < table().fields().size()) {
+      bench.apply(ChangeTable.move(table(), field, to));
     }
   }
 
@@ -243,7 +311,7 @@ final class FieldsModel {
       return;
     }
     var edits = new ArrayList<Edit>();
-    gone.forEach(field -> edits.add(new RemoveField(table.id(), field.id(), field.label())));
+    gone.forEach(field -> edits.add(new RemoveField(table().id(), field.id(), field.label())));
     Edit removal = Edit.all(texts.get("undo.remove", gone.size()), edits);
     String along = takenAlong(Impact.of(removal, bench.draft()));
     bench.apply(removal);

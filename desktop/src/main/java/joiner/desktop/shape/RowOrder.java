@@ -6,16 +6,17 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import joiner.expression.Value;
+import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.rows.ReadValue;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Which rows are shown, and in which order.
@@ -56,35 +57,47 @@ record RowOrder(List<String> words, List<Sort> sorts) {
   /**
    * Places of the rows that are shown, from 0, in their order; linear in cells, and in rows times
    * their logarithm where they are sorted. None where it is not to go on.
+   *
+   * @param parents of fields that refer to rows, those rows: people look for what they read
    */
-  List<Integer> of(Rows rows, List<Field> fields, BooleanSupplier goesOn) {
+  List<Integer> of(
+      Rows rows, List<Field> fields, Map<FieldId, ParentRows> parents, BooleanSupplier goesOn) {
+    var read = new Read(rows, parents);
     var places = new ArrayList<Integer>();
     for (int row = 0; row < rows.count(); row++) {
       if (row % STRETCH == 0 && !goesOn.getAsBoolean()) {
         return List.of();
       }
-      if (holds(rows, fields, row)) {
+      if (holds(read, fields, row)) {
         places.add(row);
       }
     }
     for (Sort sort : sorts.reversed()) {
       Optional<Field> field = fields.stream().filter(f -> f.id().equals(sort.field)).findFirst();
       if (field.isPresent() && goesOn.getAsBoolean()) {
-        places.sort(comparing(keys(rows, field.get(), places), sort.descending));
+        places.sort(comparing(keys(read, field.get(), places), sort.descending));
       }
     }
     return places;
   }
 
-  private boolean holds(Rows rows, List<Field> fields, int row) {
-    for (String word : words) {
-      if (fields.stream()
-          .noneMatch(
-              f -> rows.cell(row, f.id()).filter(t -> folded(t).contains(word)).isPresent())) {
-        return false;
-      }
+  private boolean holds(Read rows, List<Field> fields, int row) {
+    return words.stream()
+        .allMatch(word -> fields.stream().anyMatch(f -> rows.holds(row, f.id(), word)));
+  }
+
+  /** Rows as people read them. */
+  private record Read(Rows rows, Map<FieldId, ParentRows> parents) {
+    Optional<String> label(int row, FieldId field) {
+      return Optional.ofNullable(parents.get(field))
+          .flatMap(of -> rows.cell(row, field).flatMap(of::find))
+          .map(ParentRows.Parent::label);
     }
-    return true;
+
+    boolean holds(int row, FieldId field, String word) {
+      return rows.cell(row, field).filter(text -> folded(text).contains(word)).isPresent()
+          || label(row, field).filter(text -> folded(text).contains(word)).isPresent();
+    }
   }
 
   private static String folded(String text) {
@@ -99,18 +112,28 @@ record RowOrder(List<String> words, List<Sort> sorts) {
   private record Key(int group, Comparable<?> value) {}
 
   /** By row; only of those that are shown. */
-  private static Key[] keys(Rows rows, Field field, List<Integer> places) {
-    var keys = new Key[rows.count()];
+  private static Key[] keys(Read read, Field field, List<Integer> places) {
+    var keys = new Key[read.rows.count()];
     for (int row : places) {
-      keys[row] = key(rows.cell(row, field.id()).orElse(null), field.type());
+      keys[row] = key(read, row, field);
     }
     return keys;
   }
 
-  private static Key key(@Nullable String text, FieldType type) {
-    if (text == null) {
+  /** Of a reference what leads nowhere comes after what leads somewhere. */
+  private static Key key(Read read, int row, Field field) {
+    Optional<String> text = read.rows.cell(row, field.id());
+    if (text.isEmpty()) {
       return new Key(2, "");
     }
+    return read.parents.containsKey(field.id())
+        ? read.label(row, field.id())
+            .map(label -> new Key(0, folded(label)))
+            .orElseGet(() -> new Key(1, text.get()))
+        : key(text.get(), field.type());
+  }
+
+  private static Key key(String text, FieldType type) {
     if (type instanceof FieldType.Choice choice) {
       int place = choice.values().indexOf(text);
       return place < 0 ? new Key(1, text) : new Key(0, place);

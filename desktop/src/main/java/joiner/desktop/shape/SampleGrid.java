@@ -14,7 +14,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import joiner.desktop.widget.CellEditor;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenLaidOut;
@@ -26,6 +28,9 @@ import joiner.naming.Counts;
 
 /** The sample rows of a table; cells that break the design are marked. */
 public final class SampleGrid {
+  /** What rows are called by is longer than their keys. */
+  private static final double LABEL_WIDTH = 150;
+
   private final SampleModel model;
   private final Texts texts = Texts.beside(SampleGrid.class);
   private final TableView<Integer> grid = new TableView<>();
@@ -48,6 +53,7 @@ public final class SampleGrid {
     grid.setSortPolicy(view -> sort());
     model.placesProperty().subscribe(places -> grid.getItems().setAll(places));
     model.whenRead(() -> shown.ifPresent(this::show));
+    model.whenKnown(grid::refresh);
     editor.whenDeleted(editor::clear);
     editor.whenPastEnd(this::addAtEnd);
     filter.setId("row-filter");
@@ -200,7 +206,7 @@ public final class SampleGrid {
     column.setReorderable(false);
     column.setPrefWidth(width(field));
     column.setCellValueFactory(
-        row -> new ReadOnlyStringWrapper(model.cell(row.getValue(), field.id())));
+        row -> new ReadOnlyStringWrapper(model.shown(row.getValue(), field.id())));
     column.setCellFactory(
         c -> {
           var cell = new TextCell<Integer>(row -> false);
@@ -209,12 +215,41 @@ public final class SampleGrid {
           cell.itemProperty().subscribe(value -> mark.run());
           return cell;
         });
-    editor.type(
-        column,
-        row -> model.link().isEmpty(),
-        row -> model.cell(row, field.id()),
-        (row, text) -> model.type(row, field, text));
+    if (model.isReference(field.id())) {
+      editor.act(
+          column,
+          row -> model.link().isEmpty(),
+          row -> model.cell(row, field.id()),
+          (row, text) -> model.type(row, field, text),
+          (cell, row, letter) -> pickParent(cell, row, field, letter));
+    } else {
+      editor.type(
+          column,
+          row -> model.link().isEmpty(),
+          row -> model.cell(row, field.id()),
+          (row, text) -> model.type(row, field, text));
+    }
     return column;
+  }
+
+  private void pickParent(Node cell, int row, Field field, String begun) {
+    Offers<String> offers =
+        model
+            .parents(field.id())
+            .<Offers<String>>map(parents -> new ParentOffers(texts, parents))
+            .orElseGet(() -> typed -> List.of(Offers.Offer.of(typed, typed)));
+    new Picker<>(texts.get("parent.pick", field.label()), offers)
+        .at(Optional.of(model.cell(row, field.id())))
+        .begunWith(begun)
+        .goingOn(editor::goOn)
+        .open(cell, key -> model.type(row, field, key));
+  }
+
+  /** Brings the cells of a field into sight: of the first row that has something to mend in it. */
+  void seeCells(FieldId field) {
+    if (model.count() > 0) {
+      reveal(model.firstBad(field).orElse(0), List.of(field));
+    }
   }
 
   private void mark(TextCell<Integer> cell, Field field) {
@@ -225,7 +260,10 @@ public final class SampleGrid {
     }
   }
 
-  private static double width(Field field) {
+  private double width(Field field) {
+    if (model.isReference(field.id())) {
+      return LABEL_WIDTH;
+    }
     int length =
         field
             .type()

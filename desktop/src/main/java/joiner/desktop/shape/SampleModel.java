@@ -22,10 +22,14 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRows;
+import joiner.expression.Formula;
+import joiner.meaning.Draft;
+import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.HeldValues;
 import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.source.LinkedFile;
@@ -39,6 +43,10 @@ final class SampleModel {
   private final Texts texts;
   private Optional<TableId> table = Optional.empty();
   private List<Field> fields = List.of();
+
+  /** Those of them that refer to rows, each by itself. */
+  private List<FieldId> references = List.of();
+
   private Rows rows = Rows.NONE;
 
   /** Of rows in a file, which of them each is, from 1; of others nothing. */
@@ -51,11 +59,21 @@ final class SampleModel {
   private Map<FieldId, Set<Integer>> bad = Map.of();
   private RowOrder order = RowOrder.AS_ENTERED;
   private final Computed<Question, List<Integer>> ordering;
+  private final ByField<HeldValues> held;
+  private final ByField<ParentRows> parents;
   private final ReadOnlyObjectWrapper<List<Integer>> places =
       new ReadOnlyObjectWrapper<>(List.of());
 
   /** What to order anew for. */
-  private record Question(Rows rows, List<Field> fields, RowOrder order) {}
+  private record Question(
+      Rows rows, List<Field> fields, RowOrder order, Map<FieldId, ParentRows> parents) {
+    boolean asksTheSame(Question other) {
+      return rows == other.rows
+          && order.equals(other.order)
+          && parents.keySet().equals(other.parents.keySet())
+          && parents.keySet().stream().allMatch(id -> parents.get(id) == other.parents.get(id));
+    }
+  }
 
   /** So many of the first rows of a file are shown. */
   private static final int FIRST = 1_000;
@@ -96,10 +114,39 @@ final class SampleModel {
             bench.runner(),
             texts.get("rows.ordering"),
             Lane.WORKING,
-            (left, right) -> left.rows == right.rows && left.order.equals(right.order),
+            Question::asksTheSame,
             (asked, progress) ->
-                asked.order.of(asked.rows, asked.fields, () -> !progress.stopped()));
+                asked.order.of(asked.rows, asked.fields, asked.parents, () -> !progress.stopped()));
     ordering.answerProperty().subscribe(this::ordered);
+    this.held =
+        new ByField<>(
+            bench,
+            texts.get("rows.looking"),
+            (draft, of, field) ->
+                Optional.of(List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
+            (input, progress) ->
+                HeldValues.of(
+                    input.draft().rows().of(input.table().id()),
+                    input.field(),
+                    () -> !progress.stopped()));
+    held.look(false); // Until somebody wants it.
+    this.parents =
+        new ByField<>(
+            bench,
+            texts.get("rows.parents"),
+            SampleModel::parentsHangOn,
+            (input, progress) ->
+                ParentRows.of(
+                    input.draft(),
+                    ParentRows.reference(input.draft(), input.table().id(), input.field().id())
+                        .orElseThrow(),
+                    bench.clock()));
+    parents.whenKnown(
+        () -> {
+          if (isOrdered()) {
+            order();
+          }
+        });
     this.examples =
         new Computed<>(
             bench.runner(),
@@ -109,6 +156,44 @@ final class SampleModel {
             (wanted, progress) ->
                 LinkedFile.of(wanted.table, wanted.link, progress::stopped)
                     .examples(FIRST, wanted.others));
+  }
+
+  private static Optional<Object> parentsHangOn(Draft draft, Table table, Field field) {
+    return ParentRows.reference(draft, table.id(), field.id())
+        .map(
+            reference -> {
+              Table parent = draft.design().table(reference.parent());
+              boolean farther = parent.rowLabel().filter(Formula::reachesOut).isPresent();
+              Object rows = farther ? draft.rows() : draft.rows().of(parent.id());
+              return List.of(
+                  reference.parentFields(), new ByField.Same(parent), new ByField.Same(rows));
+            });
+  }
+
+  /** What fields hold is wanted, or not; told when it is known. */
+  void wantHeld(boolean wanted) {
+    held.look(wanted);
+  }
+
+  /** Told when it is known what rows hold, or what they refer to. */
+  void whenKnown(Runnable then) {
+    held.whenKnown(then);
+    parents.whenKnown(then);
+  }
+
+  /** What the cells of a field hold, once that is known; nothing of rows in a file. */
+  Optional<HeldValues> held(FieldId field) {
+    return link.isPresent() ? Optional.empty() : held.of(field);
+  }
+
+  /** The rows a field refers to, once they are known, if it alone refers to a table. */
+  Optional<ParentRows> parents(FieldId field) {
+    return parents.of(field);
+  }
+
+  /** In how many rows a field has something to mend, of those that are named. */
+  long badRows(FieldId field) {
+    return bad.getOrDefault(field, Set.of()).size();
   }
 
   /** Told when rows of a file were read. */
@@ -214,10 +299,16 @@ final class SampleModel {
   /** Cells that are typed in move no row: one looks for it where it was. */
   private void order() {
     if (isOrdered()) {
-      ordering.ask(new Question(rows, fields, order));
+      ordering.ask(new Question(rows, fields, order, knownParents()));
     } else {
       places.set(IntStream.range(0, rows.count()).boxed().toList());
     }
+  }
+
+  private Map<FieldId, ParentRows> knownParents() {
+    Map<FieldId, ParentRows> known = new HashMap<>();
+    fields.forEach(field -> parents(field.id()).ifPresent(of -> known.put(field.id(), of)));
+    return known;
   }
 
   private void ordered(Answer<List<Integer>> answer) {
@@ -234,7 +325,9 @@ final class SampleModel {
     }
     Rows next = next(shown, sameTable);
     bad = badCells(shown.id());
-    boolean sameColumns = sameTable && shown.fields().equals(fields);
+    List<FieldId> refer = referring(shown);
+    boolean sameColumns = sameTable && shown.fields().equals(fields) && refer.equals(references);
+    references = refer;
     boolean sameRows = sameTable && next.count() == rows.count();
     if (!sameTable) {
       order = RowOrder.AS_ENTERED;
@@ -245,6 +338,8 @@ final class SampleModel {
     if (!sameRows) {
       order();
     }
+    held.turnTo(shown);
+    parents.turnTo(shown);
     if (!sameColumns) {
       return News.COLUMNS;
     }
@@ -305,6 +400,25 @@ final class SampleModel {
     return rows.count();
   }
 
+  private List<FieldId> referring(Table shown) {
+    return shown.fieldIds().stream()
+        .filter(id -> ParentRows.reference(bench.draft(), shown.id(), id).isPresent())
+        .toList();
+  }
+
+  /** Whether a field refers to rows that can be picked. */
+  boolean isReference(FieldId field) {
+    return references.contains(field);
+  }
+
+  /** A cell as people read it: of a row that is referred to its label; rows from 0. */
+  String shown(int row, FieldId field) {
+    String text = cell(row, field);
+    return text.isEmpty()
+        ? text
+        : parents(field).flatMap(p -> p.find(text)).map(ParentRows.Parent::label).orElse(text);
+  }
+
   /** The text of a cell, rows from 0; empty for NULL. */
   String cell(int row, FieldId field) {
     return rows.cell(row, field).orElse("");
@@ -313,6 +427,11 @@ final class SampleModel {
   /** Whether a cell breaks the design. */
   boolean isBad(int row, FieldId field) {
     return bad.getOrDefault(field, Set.of()).contains(number(row) - 1);
+  }
+
+  /** The first row, from 0, with something to mend in a field. */
+  OptionalInt firstBad(FieldId field) {
+    return bad.getOrDefault(field, Set.of()).stream().mapToInt(row -> row).min();
   }
 
   /** How many cells break the design, of those that are named. */

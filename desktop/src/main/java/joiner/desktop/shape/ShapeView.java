@@ -11,6 +11,8 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -20,13 +22,24 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
+import joiner.meaning.TableInWords;
+import joiner.model.FieldId;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.rows.LinkedRows;
 
 /** The stage Shape: the typing grid of a table, and its sample rows below. */
 public final class ShapeView implements StageView {
+  /** From this width on the table in words stands beside its rows. */
+  private static final double SIDE_BY_SIDE = 640;
+
+  private static final double WORDS_WIDTH = 232;
+
   private final Workbench bench;
   private final Texts texts = Texts.beside(ShapeView.class);
   private final VBox main = new VBox();
@@ -37,16 +50,31 @@ public final class ShapeView implements StageView {
   private final MenuButton rowFile;
   private final RowFileModel files;
   private final Node rowsLine;
+  private final FieldsModel fields;
   private final FieldGrid grid;
+  private final FieldStrip strip;
   private final SampleGrid samples;
+  private final WordsPane words;
+  private final ToggleButton inWords;
+  private final HBox below = new HBox(16);
+  private final VBox rows = new VBox(6);
   private final ShapeSheet sheet;
   private final WhenSeen seen = new WhenSeen(this::show);
 
   /** Builds the stage. */
   public ShapeView(Workbench bench) {
     this.bench = bench;
-    this.grid = new FieldGrid(bench, new FieldsModel(bench, texts), texts);
     this.samples = new SampleGrid(bench);
+    this.fields = new FieldsModel(bench, texts);
+    this.grid =
+        new FieldGrid(bench, fields, samples.model(), texts, field -> samples.seeCells(field.id()));
+    this.strip = new FieldStrip(fields, grid, texts);
+    this.words = new WordsPane(texts, this::go);
+    this.inWords = new ToggleButton(texts.get("words.short"));
+    inWords.setId("in-words");
+    inWords.setMinWidth(Region.USE_PREF_SIZE);
+    inWords.managedProperty().bind(inWords.visibleProperty());
+    samples.model().whenKnown(grid::refresh);
     this.addRow = Parts.button(texts.get("rows.add"), samples::add);
     addRow.setId("add-row");
     this.files = new RowFileModel(bench, texts);
@@ -57,8 +85,16 @@ public final class ShapeView implements StageView {
     rowFile.managedProperty().bind(rowFile.visibleProperty());
     this.rowsLine = rowsHead();
     samples.model().placesProperty().subscribe(places -> showCount());
-    this.sheet = new ShapeSheet(bench, texts, grid::typeOn);
+    this.sheet = new ShapeSheet(bench, fields, texts, grid::typeOn);
     main.getStyleClass().add("stage-area");
+    rows.setMinWidth(0);
+    HBox.setHgrow(rows, Priority.ALWAYS);
+    VBox.setVgrow(samples.node(), Priority.ALWAYS);
+    VBox.setVgrow(below, Priority.ALWAYS);
+    below.setMinHeight(150);
+    below.setPrefHeight(150); // What the fields leave is its.
+    main.widthProperty().subscribe(width -> layOut());
+    inWords.selectedProperty().subscribe(on -> layOut());
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());
     bench.verdictProperty().subscribe(value -> seen.changed());
@@ -76,6 +112,7 @@ public final class ShapeView implements StageView {
 
   @Override
   public void shown(boolean visible) {
+    samples.model().wantHeld(visible);
     seen.look(visible);
     sheet.look(visible);
   }
@@ -85,7 +122,7 @@ public final class ShapeView implements StageView {
     if (bench.table().isEmpty()) {
       return List.of();
     }
-    var commands = new ArrayList<>(grid.commands());
+    var commands = new ArrayList<>(strip.commands());
     if (!samples.chosen().isEmpty() && addRow.isVisible()) {
       commands.add(Command.of(texts.get("rows.remove"), samples::removeChosen));
     }
@@ -103,14 +140,48 @@ public final class ShapeView implements StageView {
       return;
     }
     Table table = bench.table().get();
-    grid.show(table);
     samples.show(table);
+    grid.show(table);
+    strip.show();
+    words.show(TableInWords.of(bench.draft(), table.id()));
     headLine.getChildren().setAll(head(table));
     showRowsHead(table);
     if (!main.getChildren().contains(grid.node())) {
-      main.getChildren().setAll(headLine, grid.node(), grid.tools(), rowsLine, samples.node());
+      main.getChildren().setAll(headLine, grid.node(), strip.node(), below);
     }
-    VBox.setVgrow(samples.node(), Priority.ALWAYS);
+  }
+
+  /** Rows and words side by side where there is room; else one of them. */
+  private void layOut() {
+    boolean room = main.getWidth() >= SIDE_BY_SIDE;
+    inWords.setVisible(!room);
+    boolean onlyWords = !room && inWords.isSelected();
+    rows.getChildren().setAll(rowsLine, onlyWords ? words.node() : samples.node());
+    if (room) {
+      ((Region) words.node()).setPrefWidth(WORDS_WIDTH);
+      ((Region) words.node()).setMinWidth(WORDS_WIDTH);
+      below.getChildren().setAll(rows, words.node());
+    } else {
+      ((Region) words.node()).setMinWidth(0);
+      below.getChildren().setAll(rows);
+    }
+  }
+
+  /** Goes to what of the design says something. */
+  private void go(TableInWords.Source source) {
+    Optional<TableId> table = bench.selectionProperty().get().table();
+    switch (source) {
+      case TableInWords.Source.OfTable(TableId of) ->
+          bench.selectionProperty().set(Selection.of(of));
+      case TableInWords.Source.OfField(FieldId field) ->
+          table.ifPresent(of -> bench.selectionProperty().set(Selection.of(of, field)));
+      case TableInWords.Source.OfRelationship(RelationshipId id) -> {
+        TableId child = bench.design().relationship(id).child();
+        bench.selectionProperty().set(Selection.of(child, id));
+        bench.stageProperty().set(Stage.CONNECT);
+      }
+      case TableInWords.Source.OfRule rule -> bench.stageProperty().set(Stage.GUARD);
+    }
   }
 
   private Node head(Table table) {
@@ -126,10 +197,11 @@ public final class ShapeView implements StageView {
             .orElseGet(() -> texts.get("head.noArea"));
     var title = Parts.shortened(table.label(), "title");
     title.setId("shape-title");
-    return Parts.row(
-        10,
-        title,
-        Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted"));
+    Label said = Parts.shortened(texts.get("head", table.noun().indefinite(), area, key), "muted");
+    said.setPrefWidth(0); // It takes what the title leaves.
+    said.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(said, Priority.ALWAYS);
+    return Parts.row(10, title, said, inWords);
   }
 
   private void showJudgement() {
@@ -162,7 +234,7 @@ public final class ShapeView implements StageView {
         .bind(Bindings.isNotEmpty(samples.chosen()).and(addRow.visibleProperty()));
     remove.managedProperty().bind(remove.visibleProperty());
     return Parts.row(
-        10, rowCount, judgement, Parts.spring(), samples.filter(), remove, rowFile, addRow);
+        8, rowCount, judgement, Parts.spring(), samples.filter(), remove, rowFile, addRow);
   }
 
   private void showRowsHead(Table table) {

@@ -1,6 +1,8 @@
 package joiner.desktop.shape;
 
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -8,6 +10,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
@@ -29,6 +32,8 @@ import joiner.rows.Rows;
 /** What the side sheet of Shape is about and does, without a window. */
 final class SheetModel {
   private final Workbench bench;
+  private final FieldsModel fields;
+  private final Texts texts;
   private final Computed<Question, Seen> seen;
 
   /** What the sheet is about. */
@@ -41,6 +46,13 @@ final class SheetModel {
 
     /** A field of a table. */
     record OfField(Table table, Field field) implements About {}
+
+    /** Several fields of a table. */
+    record OfFields(Table table, List<Field> fields) implements About {
+      public OfFields {
+        fields = List.copyOf(fields);
+      }
+    }
   }
 
   /**
@@ -72,8 +84,15 @@ final class SheetModel {
     return text.codePointCount(0, text.length());
   }
 
-  SheetModel(Workbench bench, Texts texts) {
+  /**
+   * About nothing yet.
+   *
+   * @param fields knows which are chosen together
+   */
+  SheetModel(Workbench bench, FieldsModel fields, Texts texts) {
     this.bench = bench;
+    this.fields = fields;
+    this.texts = texts;
     this.seen =
         new Computed<>(
             bench.runner(),
@@ -99,6 +118,11 @@ final class SheetModel {
   }
 
   private About about(Table table) {
+    List<Field> together =
+        fields.chosenProperty().get().stream().filter(table::hasField).map(table::field).toList();
+    if (together.size() > 1) {
+      return new About.OfFields(table, together);
+    }
     return bench
         .selectionProperty()
         .get()
@@ -121,6 +145,9 @@ final class SheetModel {
           finding.table().equals(table.id()) && finding.topic() == Topic.SHAPE;
       case About.OfField(Table table, Field field) ->
           finding.table().equals(table.id()) && finding.field().equals(Optional.of(field.id()));
+      case About.OfFields(Table table, List<Field> fields) ->
+          finding.table().equals(table.id())
+              && fields.stream().anyMatch(f -> finding.field().equals(Optional.of(f.id())));
     };
   }
 
@@ -133,6 +160,51 @@ final class SheetModel {
     bench.apply(
         new RenameChoice(
             of.table().id(), of.field().id(), choice.id(), choice.text(), text.strip()));
+  }
+
+  /** Adds a choice at the end. */
+  void addChoice(About.OfField of, String text) {
+    List<FieldType.Choice.Entry> entries = entries(of);
+    boolean there = entries.stream().anyMatch(entry -> entry.text().equals(text.strip()));
+    if (there) {
+      bench.tell(Notice.Sort.REFUSED, texts.get("side.choice.there", text.strip()));
+    } else if (!text.isBlank()) {
+      var listed = new ArrayList<>(texts(entries));
+      listed.add(text.strip());
+      relist(of, listed);
+    }
+  }
+
+  /** Moves a choice by so many places; nothing at either end. */
+  void moveChoice(About.OfField of, FieldType.Choice.Entry choice, int by) {
+    var listed = new ArrayList<>(texts(entries(of)));
+    int to = listed.indexOf(choice.text()) + by;
+    if (to >= 0 && to < listed.size()) {
+      listed.remove(choice.text());
+      listed.add(to, choice.text());
+      relist(of, listed);
+    }
+  }
+
+  /** Takes a choice out of the list; rows that hold it no longer fit. */
+  void removeChoice(About.OfField of, FieldType.Choice.Entry choice) {
+    var listed = new ArrayList<>(texts(entries(of)));
+    listed.remove(choice.text());
+    if (!listed.isEmpty()) {
+      relist(of, listed);
+    }
+  }
+
+  private static List<FieldType.Choice.Entry> entries(About.OfField of) {
+    return of.field().type() instanceof FieldType.Choice choice ? choice.entries() : List.of();
+  }
+
+  private static List<String> texts(List<FieldType.Choice.Entry> entries) {
+    return entries.stream().map(FieldType.Choice.Entry::text).toList();
+  }
+
+  private void relist(About.OfField of, List<String> listed) {
+    bench.apply(ChangeField.type(of.table(), of.field(), FieldType.Choice.of(listed)));
   }
 
   void pattern(About.OfField of, String text) {

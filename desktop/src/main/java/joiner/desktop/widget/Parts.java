@@ -4,9 +4,10 @@ import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -19,6 +20,9 @@ import org.kordamp.ikonli.javafx.FontIcon;
 public final class Parts {
   /** A value of so many characters stands in one line. */
   private static final int ONE_LINE = 14;
+
+  /** Names at the left of what they name. */
+  private static final double NAME_WIDTH = 78;
 
   private Parts() {}
 
@@ -94,9 +98,24 @@ public final class Parts {
   }
 
   /** A field with its name above it. */
-  public static Node labelled(String name, TextField field) {
+  public static Node labelled(String name, TextInputControl field) {
     field.setAccessibleText(name);
     return new VBox(2, label(name, "muted", "small"), field);
+  }
+
+  /** A control with its name at the left, the control as wide as there is room. */
+  public static Node beside(String name, Region control) {
+    control.setAccessibleText(name);
+    var called = prose(name, "muted", "small");
+    called.setPrefWidth(NAME_WIDTH);
+    called.setMinWidth(NAME_WIDTH);
+    control.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(control, Priority.ALWAYS);
+    var row = row(8, called, control);
+    if (control instanceof Control named) {
+      called.setLabelFor(named);
+    }
+    return row;
   }
 
   /** A framed piece. */

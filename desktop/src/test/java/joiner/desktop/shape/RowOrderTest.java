@@ -8,6 +8,7 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Function;
@@ -47,7 +48,7 @@ class RowOrderTest {
               List.of("Bertha II", "", "gas")));
 
   private static List<Integer> order(RowOrder order) {
-    return order.of(ROWS, KILN.fields(), () -> true);
+    return order.of(ROWS, KILN.fields(), Map.of(), () -> true);
   }
 
   private static RowOrder by(Field field, boolean descending) {
@@ -84,7 +85,7 @@ class RowOrderTest {
 
   @Test
   void itEndsWhereItIsNoLongerWanted() {
-    assertThat(by(NAME, false).of(ROWS, KILN.fields(), () -> false)).isEmpty();
+    assertThat(by(NAME, false).of(ROWS, KILN.fields(), Map.of(), () -> false)).isEmpty();
   }
 
   /** A law: the same as a plain filter and a plain stable sort. */
@@ -124,7 +125,7 @@ class RowOrderTest {
                   RowOrder.AS_ENTERED
                       .withFilter("A")
                       .withSorts(List.of(new Sort(LITRES.id(), descending)));
-              assertThat(order.of(rows, KILN.fields(), () -> true)).isEqualTo(plain);
+              assertThat(order.of(rows, KILN.fields(), Map.of(), () -> true)).isEqualTo(plain);
             });
   }
 }

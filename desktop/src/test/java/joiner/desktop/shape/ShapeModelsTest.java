@@ -13,6 +13,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
 import joiner.edit.TypeChoice;
+import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.model.Area;
 import joiner.model.Field;
@@ -118,14 +119,14 @@ class ShapeModelsTest {
       assertThat(field("firing", "peak_c").required()).isTrue();
       again();
       List<Field> two = List.of(field("firing", "remark"), field("firing", "peak_c"));
-      model.retype(two, TypeChoice.Decimal, "8.2");
+      model.retype(two, new TypeOffers.Held.OfType(TypeChoice.Decimal, "8.2"));
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Decimal(8, 2));
       assertThat(field("firing", "peak_c").type()).isEqualTo(new FieldType.Decimal(8, 2));
       assertThat(test.bench.historyProperty().get().undoName()).contains("change 2 fields");
       again();
       two = List.of(field("firing", "remark"), field("firing", "peak_c"));
       assertThat(model.resize(two, "9.3")).isTrue();
-      model.changeDefault(two, "1.5");
+      model.changeDefault(two, Formula.unlessBlank("1.5"));
       again();
       model.setUnique(List.of(field("firing", "remark"), field("firing", "peak_c")), true);
       assertThat(test.table("firing").isKey(List.of(new FieldId("remark")))).isTrue();
@@ -141,7 +142,9 @@ class ShapeModelsTest {
       var before = test.bench.design();
       assertThat(model.resize(List.of(field("firing", "remark"), field("firing", "peak_c")), "60"))
           .isFalse();
-      model.retype(List.of(field("firing", "remark")), TypeChoice.Decimal, "wide");
+      model.retype(
+          List.of(field("firing", "remark")),
+          new TypeOffers.Held.OfType(TypeChoice.Decimal, "wide"));
       assertThat(test.newest()).contains("wide");
       assertThat(test.bench.design()).isSameAs(before);
     }
@@ -155,7 +158,8 @@ class ShapeModelsTest {
       assertThat(test.newest()).contains("wide").contains("Text");
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Text(120));
       assertThat(model.resize(List.of(field("firing", "remark")), "120")).isTrue();
-      model.retype(List.of(field("firing", "remark")), TypeChoice.LongText, "");
+      model.retype(
+          List.of(field("firing", "remark")), new TypeOffers.Held.OfType(TypeChoice.LongText, ""));
       assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.LongText());
     }
 
@@ -221,10 +225,10 @@ class ShapeModelsTest {
 
     @Test
     void defaultsAreFormulasOrNone() {
-      model.changeDefault(List.of(field("firing", "remark")), "'none'");
+      model.changeDefault(List.of(field("firing", "remark")), Formula.unlessBlank("'none'"));
       assertThat(field("firing", "remark").defaultValue()).isPresent();
       again();
-      model.changeDefault(List.of(field("firing", "remark")), " ");
+      model.changeDefault(List.of(field("firing", "remark")), Optional.empty());
       assertThat(field("firing", "remark").defaultValue()).isEmpty();
     }
   }
@@ -331,7 +335,7 @@ class ShapeModelsTest {
 
     @BeforeEach
     void look() {
-      model = new SheetModel(test.bench, texts);
+      model = new SheetModel(test.bench, new FieldsModel(test.bench, texts), texts);
       model.look(true);
     }
 

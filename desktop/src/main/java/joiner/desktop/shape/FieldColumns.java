@@ -1,0 +1,311 @@
+package joiner.desktop.shape;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.Node;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import joiner.desktop.widget.CellEditor;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Terms;
+import joiner.desktop.widget.TextCell;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Glossary;
+import joiner.edit.TypeChoice;
+import joiner.expression.Formula;
+import joiner.model.Field;
+
+/** The columns of the grid of fields: what each shows, and what is done in it. */
+final class FieldColumns {
+  private final FieldsModel model;
+  private final SampleModel rows;
+  private final Texts texts;
+  private final CellEditor<FieldLine> editor;
+  private final Deeds deeds;
+  private final List<TableColumn<FieldLine, ?>> all = new ArrayList<>();
+  private final HeldWords words;
+
+  /** What the grid does for its columns. */
+  interface Deeds {
+    /** Adds a field of that label. */
+    void add(String label);
+
+    /** The field itself, and those chosen with it. */
+    List<Field> targets(Field field);
+
+    /** The field above, if there is one. */
+    Optional<Field> above(Field field);
+
+    /** Goes to the cells of a field. */
+    void seeCells(Field field);
+
+    /** Shows again what is there, for what was typed did not become so. */
+    void refresh();
+  }
+
+  FieldColumns(
+      FieldsModel model, SampleModel rows, Texts texts, CellEditor<FieldLine> editor, Deeds deeds) {
+    this.model = model;
+    this.rows = rows;
+    this.texts = texts;
+    this.editor = editor;
+    this.deeds = deeds;
+    this.words = new HeldWords(texts);
+    build();
+  }
+
+  /** All of them, in their order. */
+  List<TableColumn<FieldLine, ?>> all() {
+    return all;
+  }
+
+  /** The one a new field begins in. */
+  TableColumn<FieldLine, ?> label() {
+    return all.get(1);
+  }
+
+  /** The one of names, which follow labels: it is shown where there is room to spare. */
+  TableColumn<FieldLine, ?> name() {
+    return all.get(2);
+  }
+
+  private void build() {
+    var key = plain("key", 40);
+    key.setCellValueFactory(line -> shown(line.getValue(), model::tag));
+    key.setCellFactory(column -> styled("key-tag"));
+    all.add(key);
+    all.add(typed("label", 118, Field::label, model::relabel));
+    all.add(typed("name", 110, Field::name, model::rename));
+    all.add(type());
+    all.add(size());
+    all.add(dot("required", model::isRequired, model::require));
+    all.add(dot("unique", model::isUnique, model::setUnique));
+    all.add(defaults());
+    all.add(inTheRows());
+    editor.homeIs(label());
+    editor.passOver(name());
+    explain("key", "Primary key");
+    explain("name", "Label and name");
+    explain("required", "Required");
+    explain("unique", "Unique");
+    explain("default", "Default");
+  }
+
+  /** The head of a column tells what its word means. */
+  private void explain(String column, String word) {
+    String text = texts.get("column." + column);
+    all.stream()
+        .filter(c -> c.getText().equals(text))
+        .forEach(
+            c -> {
+              c.setGraphic(Terms.explain(Parts.label(text), word, Glossary.meaning(word)));
+              c.setText("");
+            });
+  }
+
+  private TableColumn<FieldLine, String> plain(String key, double width) {
+    var column = new TableColumn<FieldLine, String>(texts.get("column." + key));
+    column.setId("column-" + key);
+    column.setPrefWidth(width);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setEditable(false);
+    return column;
+  }
+
+  private static ReadOnlyStringWrapper shown(FieldLine line, Function<Field, String> value) {
+    return new ReadOnlyStringWrapper(of(line, value));
+  }
+
+  private static String of(FieldLine line, Function<Field, String> value) {
+    return line.field().map(value).orElse("");
+  }
+
+  private TableColumn<FieldLine, String> typed(
+      String key, double width, Function<Field, String> value, BiConsumer<Field, String> change) {
+    TableColumn<FieldLine, String> column = plain(key, width);
+    boolean first = key.equals("label");
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue().field().map(value).orElse(first ? texts.get("prompt") : "")));
+    column.setCellFactory(c -> new TextCell<>(line -> line.field().isEmpty()));
+    editor.type(
+        column,
+        line -> first || line.field().isPresent(),
+        line -> of(line, value),
+        (line, text) -> commit(line, text, change));
+    return column;
+  }
+
+  private void commit(FieldLine line, String typed, BiConsumer<Field, String> change) {
+    if (line.field().isPresent()) {
+      change.accept(line.field().get(), typed);
+    } else if (!typed.isBlank()) {
+      deeds.add(typed.strip());
+    }
+  }
+
+  /** Of choices it is told how many there are; they are typed one after the other. */
+  private TableColumn<FieldLine, String> size() {
+    TableColumn<FieldLine, String> column =
+        typed("size", 66, field -> TypeChoice.sizeOf(field.type()), this::resize);
+    column.setCellValueFactory(line -> shown(line.getValue(), model::size));
+    return column;
+  }
+
+  private void resize(Field field, String size) {
+    if (!model.resize(deeds.targets(field), size)) {
+      deeds.refresh();
+    }
+  }
+
+  private TableColumn<FieldLine, String> type() {
+    TableColumn<FieldLine, String> column = plain("type", 116);
+    column.setCellValueFactory(line -> shown(line.getValue(), model::type));
+    column.setCellFactory(c -> new PickCell(this::pickType));
+    editor.act(
+        column,
+        line -> line.field().isPresent(),
+        line -> of(line, model::type),
+        (line, text) ->
+            line.field()
+                .ifPresent(field -> deeds.above(field).ifPresent(up -> model.retypeAs(field, up))),
+        (cell, line, letter) -> line.field().ifPresent(field -> pickType(cell, field, letter)));
+    return column;
+  }
+
+  private void pickType(Node cell, Field field, String begun) {
+    new Picker<>(texts.get("type.pick"), model.typeOffers())
+        .at(TypeOffers.now(model.refersTo(field), TypeChoice.of(field.type())))
+        .begunWith(begun)
+        .goingOn(editor::goOn)
+        .open(cell, held -> model.retype(deeds.targets(field), held));
+  }
+
+  private TableColumn<FieldLine, String> defaults() {
+    TableColumn<FieldLine, String> column = plain("default", 84);
+    column.setCellValueFactory(line -> shown(line.getValue(), FieldsModel::defaultOf));
+    column.setCellFactory(c -> new PickCell(this::pickDefault));
+    editor.act(
+        column,
+        line -> line.field().isPresent(),
+        line -> of(line, field -> field.defaultValue().map(Formula::text).orElse("")),
+        (line, text) ->
+            line.field()
+                .ifPresent(
+                    field -> model.changeDefault(deeds.targets(field), Formula.unlessBlank(text))),
+        (cell, line, letter) -> line.field().ifPresent(field -> pickDefault(cell, field, letter)));
+    return column;
+  }
+
+  private void pickDefault(Node cell, Field field, String begun) {
+    new Picker<>(texts.get("default.pick"), new DefaultOffers(texts, field))
+        .at(joiner.meaning.DefaultReading.of(field))
+        .begunWith(begun)
+        .goingOn(editor::goOn)
+        .open(cell, reading -> model.changeDefault(deeds.targets(field), reading.value()));
+  }
+
+  private TableColumn<FieldLine, String> dot(
+      String key, Function<Field, Boolean> on, BiConsumer<List<Field>, Boolean> set) {
+    TableColumn<FieldLine, String> column = plain(key, 70);
+    Function<Field, String> mark = field -> on.apply(field) ? "●" : "";
+    column.setCellValueFactory(line -> shown(line.getValue(), mark));
+    editor.toggle(
+        column,
+        line -> line.field().isPresent(),
+        line -> of(line, mark),
+        line ->
+            line.field().ifPresent(field -> set.accept(deeds.targets(field), !on.apply(field))));
+    column.setCellFactory(
+        c -> {
+          var cell = styled("dot");
+          cell.setOnMouseClicked(
+              event ->
+                  Optional.ofNullable(cell.getTableRow().getItem())
+                      .flatMap(FieldLine::field)
+                      .ifPresent(field -> set.accept(deeds.targets(field), !on.apply(field))));
+          return cell;
+        });
+    return column;
+  }
+
+  private TableColumn<FieldLine, RowsCell.Bar> inTheRows() {
+    var column = new TableColumn<FieldLine, RowsCell.Bar>(texts.get("column.rows"));
+    column.setId("column-rows");
+    column.setPrefWidth(210);
+    column.setMinWidth(150);
+    column.setSortable(false);
+    column.setReorderable(false);
+    column.setEditable(false);
+    column.setCellValueFactory(
+        line ->
+            new SimpleObjectProperty<>(line.getValue().field().flatMap(this::bar).orElse(null)));
+    column.setCellFactory(
+        c -> {
+          var cell = new RowsCell<FieldLine>();
+          cell.setOnMouseClicked(
+              event ->
+                  Optional.ofNullable(cell.getTableRow().getItem())
+                      .flatMap(FieldLine::field)
+                      .ifPresent(deeds::seeCells));
+          return cell;
+        });
+    return column;
+  }
+
+  private Optional<RowsCell.Bar> bar(Field field) {
+    return rows.held(field.id())
+        .flatMap(
+            held -> {
+              long bad = rows.badRows(field.id());
+              String said = words.of(field, held, rows.parents(field.id()), bad);
+              return RowsCell.Bar.of(held.rows(), held.rows() - held.blank(), bad, said);
+            });
+  }
+
+  private static TableCell<FieldLine, String> styled(String style) {
+    var cell =
+        new TableCell<FieldLine, String>() {
+          @Override
+          protected void updateItem(String text, boolean empty) {
+            super.updateItem(text, empty);
+            setText(empty ? null : text);
+          }
+        };
+    cell.getStyleClass().add(style);
+    return cell;
+  }
+
+  /** A cell whose value is picked from a list beside it. */
+  private static final class PickCell extends TableCell<FieldLine, String> {
+    /** Opens the list. */
+    interface Opening {
+      void at(Node cell, Field field, String begun);
+    }
+
+    PickCell(Opening opening) {
+      setOnMouseClicked(
+          event -> {
+            if (event.getClickCount() == 2) {
+              Optional.ofNullable(getTableRow().getItem())
+                  .flatMap(FieldLine::field)
+                  .ifPresent(field -> opening.at(this, field, ""));
+            }
+          });
+    }
+
+    @Override
+    protected void updateItem(String text, boolean empty) {
+      super.updateItem(text, empty);
+      setText(empty ? null : text);
+    }
+  }
+}

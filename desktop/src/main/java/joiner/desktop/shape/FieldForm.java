@@ -1,0 +1,202 @@
+package joiner.desktop.shape;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.TextArea;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.TypedText;
+import joiner.edit.TypeChoice;
+import joiner.edit.UsualType;
+import joiner.meaning.DefaultReading;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Limits;
+
+/** All that is said of one field, or of several together, as a form. */
+final class FieldForm {
+  private final FieldsModel fields;
+  private final SheetModel model;
+  private final Texts texts;
+
+  FieldForm(FieldsModel fields, SheetModel model, Texts texts) {
+    this.fields = fields;
+    this.model = model;
+    this.texts = texts;
+  }
+
+  /** The form of one field. */
+  List<Node> of(SheetModel.About.OfField of) {
+    Field field = of.field();
+    List<Field> alone = List.of(field);
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(field.label(), "title"));
+    nodes.add(Parts.prose(texts.get("side.field.of", of.table().label()), "muted"));
+    nodes.add(typed("label", field.label(), text -> fields.relabel(field, text)));
+    nodes.add(typed("name", field.name(), text -> fields.rename(field, text)));
+    nodes.add(type(alone, fields.type(field)));
+    if (hasSize(field)) {
+      nodes.add(typed("size", TypeChoice.sizeOf(field.type()), text -> fields.resize(alone, text)));
+    }
+    nodes.add(usual(field));
+    nodes.add(check("required", alone, fields::isRequired, fields::require));
+    nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
+    nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
+    if (field.type() instanceof FieldType.Choice choice) {
+      nodes.addAll(new ChoicesForm(model, texts).of(of, choice));
+    } else {
+      nodes.add(range(of));
+      nodes.add(
+          typed("pattern", field.limits().pattern().orElse(""), text -> model.pattern(of, text)));
+    }
+    nodes.add(note(field));
+    nodes.removeIf(node -> node instanceof HBox box && box.getChildren().isEmpty());
+    return nodes;
+  }
+
+  /** The form of several fields: what is changed goes to all of them. */
+  List<Node> of(SheetModel.About.OfFields of) {
+    List<Field> chosen = of.fields();
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(String.join(", ", of.table().labelsOf(ids(chosen))), "title"));
+    nodes.add(Parts.prose(texts.get("side.fields.of", chosen.size(), of.table().label()), "muted"));
+    nodes.add(Parts.label(texts.get("side.together"), "heading"));
+    nodes.add(type(chosen, common(chosen, fields::type)));
+    boolean sized = chosen.stream().allMatch(FieldForm::hasSize);
+    if (sized) {
+      var size =
+          TypedText.of(
+              common(chosen, field -> TypeChoice.sizeOf(field.type())),
+              text -> fields.resize(chosen, text));
+      size.setPromptText(texts.get("mixed"));
+      nodes.add(beside("size", size));
+    }
+    nodes.add(check("required", chosen, fields::isRequired, fields::require));
+    nodes.add(check("unique", chosen, fields::isUnique, fields::setUnique));
+    nodes.add(defaults(chosen, common(chosen, FieldsModel::defaultOf)));
+    return nodes;
+  }
+
+  private static List<joiner.model.FieldId> ids(List<Field> fields) {
+    return fields.stream().map(Field::id).toList();
+  }
+
+  /** What all of them say; empty where they differ. */
+  private static String common(List<Field> fields, Function<Field, String> value) {
+    List<String> values = fields.stream().map(value).distinct().toList();
+    return values.size() == 1 ? values.getFirst() : "";
+  }
+
+  private static boolean hasSize(Field field) {
+    boolean choice = field.type() instanceof FieldType.Choice;
+    boolean kept = field.type() instanceof FieldType.Kept;
+    return !choice && !kept && !TypeChoice.sizeOf(field.type()).isEmpty();
+  }
+
+  private Node typed(String key, String value, Consumer<String> change) {
+    return beside(key, TypedText.of(value, change));
+  }
+
+  private Node beside(String key, javafx.scene.control.Control control) {
+    control.setId("field-" + key);
+    return Parts.beside(texts.get("side.field." + key), control);
+  }
+
+  private Node type(List<Field> chosen, String now) {
+    Button button = picked(now);
+    button.setOnAction(
+        event ->
+            new Picker<>(texts.get("type.pick"), fields.typeOffers())
+                .open(button, held -> fields.retype(chosen, held)));
+    return beside("type", button);
+  }
+
+  private Node defaults(List<Field> chosen, String now) {
+    boolean differ = now.isEmpty() && chosen.stream().anyMatch(f -> f.defaultValue().isPresent());
+    Button button = picked(now.isEmpty() && !differ ? texts.get("default.none") : now);
+    Field first = chosen.getFirst();
+    button.setOnAction(
+        event ->
+            new Picker<>(texts.get("default.pick"), new DefaultOffers(texts, first))
+                .at(DefaultReading.of(first))
+                .open(button, reading -> fields.changeDefault(chosen, reading.value())));
+    return beside("default", button);
+  }
+
+  /** A button that looks like a field, for what is picked rather than typed. */
+  private Button picked(String now) {
+    Button button = Parts.button(now.isEmpty() ? texts.get("mixed") : now, () -> {}, "picked");
+    button.setMinWidth(0);
+    button.setMaxWidth(Double.MAX_VALUE);
+    if (now.isEmpty()) {
+      button.getStyleClass().add("mixed");
+    }
+    return button;
+  }
+
+  private Node check(
+      String key,
+      List<Field> chosen,
+      Function<Field, Boolean> on,
+      java.util.function.BiConsumer<List<Field>, Boolean> set) {
+    long count = chosen.stream().filter(on::apply).count();
+    var box = new CheckBox();
+    box.setSelected(count == chosen.size());
+    box.setIndeterminate(count > 0 && count < chosen.size());
+    if (box.isIndeterminate()) {
+      box.setText(texts.get("mixed"));
+    }
+    box.setOnAction(event -> set.accept(chosen, box.isSelected()));
+    return beside(key, box);
+  }
+
+  private Node usual(Field field) {
+    Optional<UsualType> usual =
+        UsualType.of(field.label()).filter(found -> found.type().equals(field.type()));
+    return usual
+        .<Node>map(
+            found ->
+                Parts.prose(
+                    texts.get("side.field.usual", found.words(), found.reason()), "muted", "small"))
+        .orElseGet(HBox::new);
+  }
+
+  private Node range(SheetModel.About.OfField of) {
+    Limits limits = of.field().limits();
+    var least = TypedText.of(limits.minimum().orElse(""), text -> model.least(of, text));
+    var greatest = TypedText.of(limits.maximum().orElse(""), text -> model.greatest(of, text));
+    least.setId("field-least");
+    greatest.setId("field-greatest");
+    least.setAccessibleText(texts.get("side.field.least"));
+    greatest.setAccessibleText(texts.get("side.field.greatest"));
+    var both = new HBox(6, least, Parts.label("…", "muted"), greatest);
+    both.setAlignment(Pos.CENTER_LEFT);
+    List.of(least, greatest)
+        .forEach(
+            end -> {
+              end.setPrefColumnCount(4);
+              HBox.setHgrow(end, Priority.ALWAYS);
+            });
+    return Parts.beside(texts.get("side.field.range"), both);
+  }
+
+  private Node note(Field field) {
+    var area = new TextArea(field.description());
+    area.setWrapText(true);
+    area.setPrefRowCount(2);
+    area.setId("field-note");
+    TypedText.settle(area, field::description, text -> fields.note(field, text));
+    TypedText.leaveWithTab(area);
+    return Parts.labelled(texts.get("side.field.note"), area);
+  }
+}

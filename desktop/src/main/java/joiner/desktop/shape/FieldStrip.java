@@ -1,0 +1,103 @@
+package joiner.desktop.shape;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import joiner.desktop.widget.Command;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Texts;
+import joiner.model.Field;
+
+/** What can be done with the fields chosen in the grid, under it. */
+final class FieldStrip {
+  private final FieldsModel model;
+  private final FieldGrid grid;
+  private final Texts texts;
+  private final Label about = Parts.shortened("", "strong");
+  private final Button type;
+  private final Button required;
+  private final HBox node;
+
+  FieldStrip(FieldsModel model, FieldGrid grid, Texts texts) {
+    this.model = model;
+    this.grid = grid;
+    this.texts = texts;
+    about.setId("several-fields");
+    type = Parts.button(texts.get("strip.type"), this::pickType);
+    required = Parts.button(texts.get("strip.required"), this::toggleRequired);
+    var key = Parts.button(texts.get("key.toggle"), this::toggleKey);
+    key.setId("toggle-key");
+    var remove = Parts.button(texts.get("field.remove"), () -> model.remove(grid.chosen()));
+    remove.setId("remove-fields");
+    node =
+        Parts.row(
+            8,
+            about,
+            type,
+            required,
+            key,
+            Parts.button(texts.get("field.up"), () -> grid.move(-1)),
+            Parts.button(texts.get("field.down"), () -> grid.move(1)),
+            remove);
+    node.getStyleClass().add("line-of-controls");
+    type.managedProperty().bind(type.visibleProperty());
+    required.managedProperty().bind(required.visibleProperty());
+    model.chosenProperty().subscribe(fields -> show());
+  }
+
+  Node node() {
+    return node;
+  }
+
+  /** Shows what is chosen now. */
+  void show() {
+    List<Field> chosen = model.chosen();
+    about.setText(
+        switch (chosen.size()) {
+          case 0 -> texts.get("strip.nothing");
+          case 1 -> chosen.getFirst().label();
+          default -> texts.get("several", chosen.size());
+        });
+    about.getStyleClass().setAll("label", chosen.isEmpty() ? "muted" : "strong");
+    type.setVisible(chosen.size() > 1);
+    required.setVisible(chosen.size() > 1);
+    node.getChildren().stream()
+        .filter(Button.class::isInstance)
+        .filter(button -> button != type && button != required)
+        .forEach(button -> button.setVisible(!chosen.isEmpty()));
+  }
+
+  private void pickType() {
+    new Picker<>(texts.get("type.pick"), model.typeOffers())
+        .open(type, held -> model.retype(grid.chosen(), held));
+  }
+
+  /** Makes all required, or none where all are. */
+  private void toggleRequired() {
+    List<Field> chosen = grid.chosen();
+    model.require(chosen, !chosen.stream().allMatch(model::isRequired));
+  }
+
+  private void toggleKey() {
+    model.toggleKey(grid.chosen());
+  }
+
+  /** What can be done with the chosen fields, for the finder. */
+  List<Command> commands() {
+    var commands = new ArrayList<Command>();
+    for (Field field : grid.chosen()) {
+      commands.add(Command.of(texts.get("key.command", field.label()), this::toggleKey));
+      commands.add(
+          new Command(
+              texts.get("remove.command", field.label()),
+              "",
+              Command.Sort.REMOVAL,
+              () -> model.remove(List.of(field))));
+    }
+    return commands;
+  }
+}
