@@ -26,6 +26,7 @@ module joiner.core {
   exports joiner.meaning;
   exports joiner.model;
   exports joiner.naming;
+  exports joiner.outline;
   exports joiner.rows;
   exports joiner.shape;
   exports joiner.source;

@@ -26,6 +26,7 @@ class LayersTest {
           "discovery",
           "edit",
           "split",
+          "outline",
           "finding",
           "audit",
           "compare",

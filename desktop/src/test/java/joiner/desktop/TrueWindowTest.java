@@ -7,134 +7,37 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
-import javafx.scene.control.TableView;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
-import joiner.Pottery;
-import joiner.desktop.frame.Frame;
-import joiner.desktop.theme.Theme;
 import joiner.desktop.work.Notice;
-import joiner.desktop.work.OpenDesign;
-import joiner.desktop.work.Recovery;
-import joiner.desktop.work.Runner;
 import joiner.desktop.work.SaveState;
 import joiner.desktop.work.Selection;
-import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
-import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.MoveToArea;
-import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** What the window shows is true of the design as it stands, and nothing typed is lost. */
-@ExtendWith({ApplicationExtension.class, WindowWatch.class})
-class TrueWindowTest {
-  @TempDir static Path folder;
-
-  private Workbench bench;
-  private Frame frame;
-  private Scene scene;
-
+class TrueWindowTest extends OpenedWindow {
   @Start
   void start(javafx.stage.Stage stage) throws Exception {
-    Theme.loadFonts();
-    Path home = Files.createTempDirectory(folder, "home");
-    var recovery = new Recovery(home.resolve("recovery"));
-    bench =
-        new Workbench(OpenDesign.of(Pottery.demo()), Runner.ofWindow(), recovery, Pottery.CLOCK);
-    frame = new Frame(bench, recovery, Settings.in(home.resolve("settings.properties")));
-    scene = new Scene(frame.root(), 1000, 800);
-    frame.dress(scene);
-    stage.setScene(scene);
-    stage.setX(0);
-    stage.setY(0);
-    stage.show();
-  }
-
-  @AfterEach
-  void everythingIsWritten() {
-    assertThat(bench.runner().finish(joiner.desktop.work.Lane.SAVING, 20_000)).isTrue();
-  }
-
-  @BeforeEach
-  void settled() throws Exception {
-    until(() -> bench.verdict().isCurrent());
-  }
-
-  private static void until(BooleanSupplier condition) throws Exception {
-    WaitForAsyncUtils.waitFor(
-        20, TimeUnit.SECONDS, () -> WaitForAsyncUtils.asyncFx(condition::getAsBoolean).get());
-  }
-
-  private void show(FxRobot robot, Stage stage, String table) {
-    robot.interact(
-        () -> {
-          bench.selectionProperty().set(Selection.of(new TableId(table)));
-          bench.stageProperty().set(stage);
-        });
-  }
-
-  private <T extends Node> T node(FxRobot robot, String id, Class<T> type) throws Exception {
-    until(() -> robot.lookup("#" + id).tryQuery().isPresent());
-    return robot.lookup("#" + id).queryAs(type);
-  }
-
-  private void openEmpty(FxRobot robot) {
-    robot.interact(
-        () ->
-            bench.open(
-                OpenDesign.of(
-                    new joiner.meaning.Draft(
-                        joiner.model.Design.empty("d", "D"), joiner.rows.SampleRows.NONE))));
-  }
-
-  private void untilFocused(String id) throws Exception {
-    until(() -> scene.getFocusOwner() != null && id.equals(scene.getFocusOwner().getId()));
-  }
-
-  /** Goes to a row of a grid of the stage that is shown. */
-  private TableView<?> stand(FxRobot robot, String id, int row) throws Exception {
-    TableView<?> grid = node(robot, id, TableView.class);
-    robot.interact(
-        () -> {
-          grid.getSelectionModel().clearAndSelect(row);
-          grid.requestFocus();
-        });
-    return grid;
-  }
-
-  private static boolean says(FxRobot robot, String text) {
-    return robot.lookup(".label").<Labeled>queryAllAs(Labeled.class).stream()
-        .anyMatch(label -> label.getText() != null && label.getText().contains(text));
-  }
-
-  private Field field(String table, String field) {
-    return bench.design().table(new TableId(table)).field(new FieldId(field));
+    open(stage);
   }
 
   @Test
@@ -399,201 +302,5 @@ class TrueWindowTest {
     return Optional.ofNullable(node.getAccessibleText())
         .or(() -> node instanceof Labeled l ? Optional.ofNullable(l.getText()) : Optional.empty())
         .filter(text -> !text.isBlank());
-  }
-
-  @Test
-  void aTableIsTypedFromNothingWithoutTheMouse(FxRobot robot) throws Exception {
-    openEmpty(robot);
-    robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
-    untilFocused("table-label");
-    robot.write("Shelf").type(KeyCode.ENTER);
-    untilFocused("field-grid");
-    for (String label : List.of("Shelf number", "room", "Litres")) {
-      robot.write(label).type(KeyCode.ENTER);
-    }
-    Table table = bench.design().tables().iterator().next();
-    assertThat(table.label()).isEqualTo("Shelf");
-    assertThat(table.fields())
-        .extracting(Field::label)
-        .containsExactly("Shelf number", "room", "Litres");
-    assertThat(bench.selectionProperty().get().field()).contains(table.fields().getLast().id());
-    robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
-    assertThat(bench.design().table(table.id()).fields()).hasSize(2);
-  }
-
-  /** A table as somebody has it in their head. */
-  private record Wanted(String label, List<List<String>> fields) {}
-
-  /** How many keys were pressed, and how many characters they made. */
-  private int keys;
-
-  private int characters;
-
-  private void write(FxRobot robot, String text) {
-    robot.write(text);
-    keys += text.length();
-    characters += text.length();
-  }
-
-  private void press(FxRobot robot, KeyCode... codes) {
-    for (KeyCode code : codes) {
-      robot.type(code);
-      keys++;
-    }
-  }
-
-  /** Label, type as far as it takes to be the first found, size, and whether it is required. */
-  @Test
-  void tablesWithTypesAndSizesAreTypedWithoutTheMouse(FxRobot robot) throws Exception {
-    openEmpty(robot);
-    var wanted =
-        List.of(
-            new Wanted(
-                "Wheel",
-                List.of(
-                    List.of("Wheel number", "whole", "", "*"),
-                    List.of("Maker", "", "60", "*"),
-                    List.of("Bought on", "", "", ""),
-                    List.of("Price paid", "", "", ""))),
-            new Wanted(
-                "Apron",
-                List.of(
-                    List.of("Colour", "choice", "blue, grey, oat", "*"),
-                    List.of("Belt", "dec 5.1", "", ""),
-                    List.of("Washed", "true", "", "*"))));
-    for (Wanted table : wanted) {
-      robot.press(KeyCode.CONTROL, KeyCode.T).release(KeyCode.T, KeyCode.CONTROL);
-      keys += 2;
-      untilFocused("table-label");
-      write(robot, table.label());
-      press(robot, KeyCode.ENTER);
-      untilFocused("field-grid");
-      for (List<String> field : table.fields()) {
-        type(robot, field);
-      }
-    }
-    List<Table> tables = List.copyOf(bench.design().tables());
-    assertThat(tables).extracting(Table::label).containsExactly("Wheel", "Apron");
-    assertThat(said(tables.get(0)))
-        .containsExactly(
-            "Wheel number · WholeNumber 32 · required",
-            "Maker · Text 60 · required",
-            "Bought on · Date",
-            "Price paid · Money 10.2");
-    assertThat(said(tables.get(1)))
-        .containsExactly(
-            "Colour · Choice blue, grey, oat · required",
-            "Belt · Decimal 5.1",
-            "Washed · TrueFalse · required");
-    assertThat(keys).as("of %d characters", characters).isLessThanOrEqualTo(134);
-    assertThat(characters).isEqualTo(101);
-  }
-
-  private void type(FxRobot robot, List<String> field) throws Exception {
-    write(robot, field.get(0));
-    boolean more = field.stream().skip(1).anyMatch(part -> !part.isEmpty());
-    if (!more) {
-      press(robot, KeyCode.ENTER);
-      return;
-    }
-    press(robot, KeyCode.TAB); // Over the name, which follows the label.
-    if (!field.get(1).isEmpty()) {
-      write(robot, field.get(1).substring(0, 1));
-      until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
-      write(robot, field.get(1).substring(1));
-    }
-    press(robot, KeyCode.TAB);
-    until(() -> robot.lookup("#picker-text").tryQuery().isEmpty());
-    if (!field.get(2).isEmpty()) {
-      write(robot, field.get(2));
-    }
-    press(robot, KeyCode.TAB);
-    if (!field.get(3).isEmpty()) {
-      press(robot, KeyCode.SPACE);
-    }
-    press(robot, KeyCode.ENTER);
-  }
-
-  private static List<String> said(Table table) {
-    return table.fields().stream()
-        .map(
-            field ->
-                field.label()
-                    + " · "
-                    + (field.type().getClass().getSimpleName() + " " + size(field)).strip()
-                    + (field.required() ? " · required" : ""))
-        .toList();
-  }
-
-  private static String size(Field field) {
-    return switch (field.type()) {
-      case joiner.model.FieldType.Sized t -> String.valueOf(t.maxLength());
-      case joiner.model.FieldType.WholeNumber t -> String.valueOf(t.width().bits());
-      case joiner.model.FieldType.Decimal t -> t.precision() + "." + t.scale();
-      case joiner.model.FieldType.Money t -> t.precision() + "." + t.scale();
-      case joiner.model.FieldType.Choice t -> String.join(", ", t.values());
-      default -> "";
-    };
-  }
-
-  @Test
-  void theCursorMovesOverCellsAndTakesWhatStandsAbove(FxRobot robot) throws Exception {
-    show(robot, Stage.SHAPE, "kiln");
-    stand(robot, "field-grid", 2);
-    Node cursor = robot.lookup(".cell-cursor").query();
-    until(cursor::isVisible);
-    double first = cursor.getBoundsInParent().getMinX();
-    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT);
-    until(() -> cursor.getBoundsInParent().getMinX() > first + 100);
-    robot.type(KeyCode.LEFT).type(KeyCode.LEFT).type(KeyCode.LEFT);
-    until(() -> cursor.getBoundsInParent().getMinX() == first);
-    // Fuel takes the type of Name, which stands above it.
-    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT);
-    robot.press(KeyCode.CONTROL).type(KeyCode.D).release(KeyCode.CONTROL);
-    until(() -> field("kiln", "fuel").type().equals(field("kiln", "name").type()));
-    robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
-    assertThat(bench.design().table(new TableId("kiln")).fieldIds())
-        .startsWith(new FieldId("kiln_id"), new FieldId("fuel"), new FieldId("name"));
-    robot.type(KeyCode.DELETE);
-    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isFalse();
-    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
-    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isTrue();
-  }
-
-  @Test
-  void tabPastTheLastCellOfTheRowsOpensAnother(FxRobot robot) throws Exception {
-    show(robot, Stage.SHAPE, "cone");
-    TableView<?> rows = node(robot, "sample-grid", TableView.class);
-    int count = rows.getItems().size();
-    Table cone = bench.design().table(new TableId("cone"));
-    robot.interact(
-        () -> {
-          rows.requestFocus();
-          rows.getSelectionModel().clearAndSelect(count - 1);
-        });
-    for (int i = 0; i < cone.fields().size(); i++) {
-      robot.type(KeyCode.TAB);
-    }
-    until(() -> rows.getItems().size() == count + 1);
-    robot.write("13");
-    robot.type(KeyCode.TAB);
-    until(
-        () ->
-            bench
-                .draft()
-                .rows()
-                .of(cone.id())
-                .cell(count, cone.fields().getFirst().id())
-                .equals(java.util.Optional.of("13")));
-    robot.press(KeyCode.SHIFT).type(KeyCode.TAB).release(KeyCode.SHIFT);
-    robot.type(KeyCode.DELETE);
-    until(
-        () ->
-            bench
-                .draft()
-                .rows()
-                .of(cone.id())
-                .cell(count, cone.fields().getFirst().id())
-                .isEmpty());
   }
 }

@@ -9,6 +9,10 @@ import javafx.collections.ListChangeListener;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TableView;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
@@ -35,6 +39,7 @@ final class FieldGrid {
   private final CellEditor<FieldLine> editor = new CellEditor<>(grid);
   private final FieldColumns columns;
   private final Consumer<Field> seeCells;
+  private final Consumer<String> list;
   private boolean filling;
   private boolean scrolls;
   // After a field was typed the last line waits, while the sheet shows the field just made: so
@@ -46,13 +51,20 @@ final class FieldGrid {
    *
    * @param rows the rows of the table shown
    * @param seeCells goes to the cells of a field
+   * @param list shows a pasted list of fields before they are added
    */
   FieldGrid(
-      Workbench bench, FieldsModel model, SampleModel rows, Texts texts, Consumer<Field> seeCells) {
+      Workbench bench,
+      FieldsModel model,
+      SampleModel rows,
+      Texts texts,
+      Consumer<Field> seeCells,
+      Consumer<String> list) {
     this.bench = bench;
     this.model = model;
     this.texts = texts;
     this.seeCells = seeCells;
+    this.list = list;
     grid.setId("field-grid");
     grid.getStyleClass().add("field-grid");
     grid.fixedCellSizeProperty().subscribe(size -> size());
@@ -63,9 +75,34 @@ final class FieldGrid {
     grid.widthProperty().subscribe(width -> fit(width.doubleValue()));
     editor.whenDeleted(() -> model.remove(chosen()));
     editor.whenMoved(this::move);
+    editor.whenSeveralPasted(this::take);
+    grid.addEventHandler(KeyEvent.KEY_PRESSED, this::pressed);
     grid.getSelectionModel()
         .getSelectedIndices()
         .addListener((ListChangeListener<Integer>) change -> tellChosen());
+  }
+
+  private void pressed(KeyEvent event) {
+    if (event.isShortcutDown() && event.getCode() == KeyCode.C && !chosen().isEmpty()) {
+      var content = new ClipboardContent();
+      content.putString(model.copy(chosen()));
+      Clipboard.getSystemClipboard().setContent(content);
+      event.consume();
+    } else if (event.isShortcutDown() && !event.isShiftDown() && event.getCode() == KeyCode.V) {
+      paste();
+      event.consume();
+    }
+  }
+
+  /** Adds what was copied here at once; any other list is shown first. */
+  void paste() {
+    take(Optional.ofNullable(Clipboard.getSystemClipboard().getString()).orElse(""));
+  }
+
+  private void take(String text) {
+    if (!model.paste(text)) {
+      list.accept(text);
+    }
   }
 
   /** What columns ask of the grid. */

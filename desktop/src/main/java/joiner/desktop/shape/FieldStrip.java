@@ -18,6 +18,7 @@ final class FieldStrip {
   private final FieldGrid grid;
   private final Texts texts;
   private final Label about = Parts.shortened("", "strong");
+  private final Button paste;
   private final Button type;
   private final Button required;
   private final HBox node;
@@ -33,10 +34,13 @@ final class FieldStrip {
     key.setId("toggle-key");
     var remove = Parts.button(texts.get("field.remove"), () -> model.remove(grid.chosen()));
     remove.setId("remove-fields");
+    paste = Parts.button(texts.get("list.paste"), grid::paste);
+    paste.setId("paste-fields");
     node =
         Parts.row(
             8,
             about,
+            paste,
             type,
             required,
             key,
@@ -44,8 +48,7 @@ final class FieldStrip {
             Parts.button(texts.get("field.down"), () -> grid.move(1)),
             remove);
     node.getStyleClass().add("line-of-controls");
-    type.managedProperty().bind(type.visibleProperty());
-    required.managedProperty().bind(required.visibleProperty());
+    node.getChildren().forEach(one -> one.managedProperty().bind(one.visibleProperty()));
     model.chosenProperty().subscribe(fields -> show());
   }
 
@@ -63,12 +66,14 @@ final class FieldStrip {
           default -> texts.get("several", chosen.size());
         });
     about.getStyleClass().setAll("label", chosen.isEmpty() ? "muted" : "strong");
-    type.setVisible(chosen.size() > 1);
-    required.setVisible(chosen.size() > 1);
-    node.getChildren().stream()
-        .filter(Button.class::isInstance)
-        .filter(button -> button != type && button != required)
-        .forEach(button -> button.setVisible(!chosen.isEmpty()));
+    for (Node button : node.getChildren()) {
+      if (button instanceof Button) {
+        button.setVisible(
+            button == paste
+                ? chosen.isEmpty()
+                : chosen.size() > (button == type || button == required ? 1 : 0));
+      }
+    }
   }
 
   private void pickType() {

@@ -32,6 +32,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.outline.FieldText;
 
 /** The fields of a table as they are shown and typed, without a window. */
 final class FieldsModel {
@@ -41,8 +42,12 @@ final class FieldsModel {
       new ReadOnlyObjectWrapper<>(List.of());
   private static final Table NONE = Table.of("none", "none", new Noun("none", "none"));
 
+  private Optional<Copied> copied = Optional.empty();
   private Optional<Table> shown = Optional.empty();
   private List<Relationship> shownLinks = List.of();
+
+  /** Fields that were copied, and the text that stands for them. */
+  private record Copied(String text, List<Field> fields) {}
 
   FieldsModel(Workbench bench, Texts texts) {
     this.bench = bench;
@@ -295,6 +300,40 @@ final class FieldsModel {
     if (!ids.isEmpty()) {
       bench.apply(ChangeTable.primaryKey(table(), key));
     }
+  }
+
+  /** Fields as a text that spreadsheets and Joiner read; here they are pasted as they are. */
+  String copy(List<Field> fields) {
+    String text = FieldText.write(bench.design(), table(), fields);
+    copied = Optional.of(new Copied(text, fields));
+    return text;
+  }
+
+  /**
+   * Adds fields that were copied here, with all that is said of them, as one change.
+   *
+   * @return whether that text is what was copied
+   */
+  boolean paste(String text) {
+    Optional<Copied> here = copied.filter(c -> c.text.equals(text)).filter(c -> isTable());
+    here.ifPresent(
+        c -> {
+          var edits = new ArrayList<Edit>();
+          Table growing = table();
+          for (Field field : c.fields) {
+            String name = NamingPolicy.free(field.name(), growing.fieldsByName().keySet());
+            Field fresh = growing.unused(field.withId(new FieldId(name)).withName(name));
+            growing = growing.withFieldAdded(fresh);
+            edits.add(new AddField(growing.id(), fresh));
+          }
+          bench.apply(Edit.all(texts.get("undo.paste", edits.size()), edits));
+          bench.tellDone(texts.get("pasted", edits.size()), texts.get("undo"));
+        });
+    return here.isPresent();
+  }
+
+  private boolean isTable() {
+    return bench.table().isPresent();
   }
 
   /** Moves a field by so many places; nothing at either end. */

@@ -53,6 +53,8 @@ public final class ShapeView implements StageView {
   private final FieldsModel fields;
   private final FieldGrid grid;
   private final FieldStrip strip;
+  private Optional<ListPane> listed = Optional.empty();
+  private boolean listing;
   private final SampleGrid samples;
   private final WordsPane words;
   private final ToggleButton inWords;
@@ -67,7 +69,13 @@ public final class ShapeView implements StageView {
     this.samples = new SampleGrid(bench);
     this.fields = new FieldsModel(bench, texts);
     this.grid =
-        new FieldGrid(bench, fields, samples.model(), texts, field -> samples.seeCells(field.id()));
+        new FieldGrid(
+            bench,
+            fields,
+            samples.model(),
+            texts,
+            field -> samples.seeCells(field.id()),
+            this::list);
     this.strip = new FieldStrip(fields, grid, texts);
     this.words = new WordsPane(texts, this::go);
     this.inWords = new ToggleButton(texts.get("words.short"));
@@ -119,10 +127,12 @@ public final class ShapeView implements StageView {
 
   @Override
   public List<Command> commands() {
+    var commands = new ArrayList<Command>();
+    commands.add(Command.of(texts.get("list.open"), () -> list("")));
     if (bench.table().isEmpty()) {
-      return List.of();
+      return commands;
     }
-    var commands = new ArrayList<>(strip.commands());
+    commands.addAll(strip.commands());
     if (!samples.chosen().isEmpty() && addRow.isVisible()) {
       commands.add(Command.of(texts.get("rows.remove"), samples::removeChosen));
     }
@@ -132,11 +142,18 @@ public final class ShapeView implements StageView {
   }
 
   private void show() {
+    if (listing) {
+      main.getChildren().setAll(listPane().node());
+      return;
+    }
     if (bench.table().isEmpty()) {
+      Button write = Parts.button(texts.get("list.open"), () -> list(""));
+      write.setId("open-list");
       main.getChildren()
           .setAll(
               Parts.label(texts.get("empty.title"), "title"),
-              Parts.prose(texts.get("empty.why"), "muted"));
+              Parts.prose(texts.get("empty.why"), "muted"),
+              write);
       return;
     }
     Table table = bench.table().get();
@@ -148,6 +165,28 @@ public final class ShapeView implements StageView {
     showRowsHead(table);
     if (!main.getChildren().contains(grid.node())) {
       main.getChildren().setAll(headLine, grid.node(), strip.node(), below);
+    }
+  }
+
+  /** Shows a list of fields or tables, and what it becomes. */
+  private void list(String text) {
+    listing = true;
+    show();
+    listPane().begin(text);
+  }
+
+  /** Made when it is first wanted. */
+  private ListPane listPane() {
+    ListPane pane = listed.orElseGet(() -> new ListPane(bench, texts, this::closeList));
+    listed = Optional.of(pane);
+    return pane;
+  }
+
+  private void closeList() {
+    listing = false;
+    show();
+    if (bench.table().isPresent()) {
+      grid.typeOn();
     }
   }
 

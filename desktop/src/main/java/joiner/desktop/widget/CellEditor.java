@@ -17,6 +17,7 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -75,6 +76,7 @@ public final class CellEditor<S> extends Region {
   private Optional<TableColumn<S, ?>> home = Optional.empty();
   private Optional<TableColumn<S, ?>> passedOver = Optional.empty();
   private BooleanSupplier pastEnd = () -> false;
+  private Optional<Consumer<String>> pasted = Optional.empty();
   private Runnable deleted = () -> {};
   private IntConsumer moved = by -> {};
 
@@ -169,6 +171,11 @@ public final class CellEditor<S> extends Region {
   /** Makes another row when one goes on past the last; says whether there is one. */
   public void whenPastEnd(BooleanSupplier more) {
     pastEnd = more;
+  }
+
+  /** Takes a text of several lines or cells that is pasted where one is typed. */
+  public void whenSeveralPasted(Consumer<String> taker) {
+    pasted = Optional.of(taker);
   }
 
   /** What Delete does. */
@@ -337,7 +344,16 @@ public final class CellEditor<S> extends Region {
   }
 
   private void pressedInField(KeyEvent event) {
-    if (event.getCode() == KeyCode.ESCAPE) {
+    boolean paste = event.isShortcutDown() && event.getCode() == KeyCode.V;
+    Optional<String> several =
+        Optional.ofNullable(paste ? Clipboard.getSystemClipboard().getString() : null)
+            .filter(text -> text.strip().matches("(?s).*[\\n\\t].*"));
+    if (pasted.isPresent() && several.isPresent()) {
+      finish(false); // In one cell lines and cells would run together.
+      grid.requestFocus();
+      pasted.get().accept(several.get());
+      event.consume();
+    } else if (event.getCode() == KeyCode.ESCAPE) {
       finish(false);
       grid.requestFocus();
       event.consume();
@@ -391,7 +407,8 @@ public final class CellEditor<S> extends Region {
       }
       Column<S> column = columns.get(at % count);
       boolean passed = overEnds && passedOver.equals(Optional.of(column.column()));
-      if (!passed && column.open().test(grid.getItems().get(at / count))) {
+      boolean seen = column.column().isVisible();
+      if (seen && !passed && column.open().test(grid.getItems().get(at / count))) {
         stand(at / count, column);
         return true;
       }
