@@ -16,12 +16,20 @@ import joiner.rows.Rows;
 public final class Counters {
   private Counters() {}
 
-  /** The change that gives a table a counter as its primary key; its rows are numbered from 1. */
+  /**
+   * The change that gives a table a counter as its primary key; its rows are numbered from 1. What
+   * referred to the key before refers to the counter, and that key stays unique.
+   */
   public static Edit identify(Table table) {
-    Field counter = fieldFor(table);
+    Field counter = table.unused(fieldFor(table));
+    Table grown = table.withFieldAdded(counter);
     return new Several(
         "identify " + table.label() + " by a counter",
-        List.of(ChangeTable.counted(table, counter), ChangeRows.numbered(table, counter.id())));
+        List.of(
+            new AddField(table.id(), counter),
+            ChangeTable.move(grown, counter, 0),
+            ChangeRows.numbered(table, counter.id()),
+            ChangeKey.of(grown, List.of(counter.id()))));
   }
 
   static Field fieldFor(Table table) {

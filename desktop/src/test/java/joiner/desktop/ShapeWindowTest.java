@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -14,8 +15,15 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
+import joiner.Tries;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
+import joiner.edit.CarriedType;
+import joiner.edit.ChangeKey;
+import joiner.edit.Counters;
+import joiner.edit.Edit;
+import joiner.edit.Relating;
+import joiner.edit.TypeChoice;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -24,6 +32,7 @@ import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** Shape typed through with real keys: nothing is lost, and nothing needs the mouse. */
 class ShapeWindowTest extends OpenedWindow {
@@ -373,5 +382,104 @@ class ShapeWindowTest extends OpenedWindow {
     robot.interact(words::requestFocus);
     robot.type(KeyCode.RIGHT).type(KeyCode.ENTER);
     until(() -> bench.selectionProperty().get().field().isPresent());
+  }
+
+  /**
+   * Law: whatever is done in whatever order, the grid and the sheet show the types and sizes that
+   * the design has.
+   */
+  @Test
+  void typesAreShownAsTheyAreAfterAnySequenceOfChanges(FxRobot robot) throws Exception {
+    var random = new Random(20260314);
+    show(robot, Stage.SHAPE, "firing");
+    TableView<?> grid = node(robot, "field-grid", TableView.class);
+    long steps = Tries.of(40).count();
+    for (int step = 0; step < steps; step++) {
+      robot.interact(() -> anyChange(random));
+      WaitForAsyncUtils.waitForFxEvents();
+      int at = step;
+      robot.interact(() -> compareShown(robot, grid, at));
+    }
+  }
+
+  private void anyChange(Random random) {
+    List<Table> tables = List.copyOf(bench.design().tables());
+    Table table = bench.table().orElse(tables.getFirst());
+    Field field = table.fields().get(random.nextInt(table.fields().size()));
+    switch (random.nextInt(8)) {
+      case 0 -> {
+        Table other = tables.get(random.nextInt(tables.size()));
+        bench.selectionProperty().set(Selection.of(other.id()));
+      }
+      case 1 -> bench.selectionProperty().set(Selection.of(table.id(), field.id()));
+      case 2 -> bench.undo();
+      case 3 -> bench.redo();
+      case 4 -> {
+        TypeChoice[] all = TypeChoice.values();
+        FieldType type = all[random.nextInt(all.length)].usual();
+        bench.apply(Edit.all("retype", CarriedType.of(bench.design(), table, field, type)));
+      }
+      case 5 -> {
+        Table parent = tables.get(random.nextInt(tables.size()));
+        bench.apply(() -> Relating.by(bench.design(), table, field, parent));
+      }
+      case 6 -> bench.apply(() -> Counters.identify(table));
+      default -> bench.apply(() -> ChangeKey.of(table, List.of(field.id())));
+    }
+  }
+
+  private void compareShown(FxRobot robot, TableView<?> grid, int step) {
+    Table table = bench.table().orElseThrow();
+    assertThat(grid.getItems()).as("step %d", step).hasSize(table.fields().size() + 1);
+    for (int row = 0; row < table.fields().size(); row++) {
+      Field field = table.fields().get(row);
+      assertThat(cell(grid, "column-label", row)).isEqualTo(field.label());
+      assertThat(cell(grid, "column-type", row))
+          .as("step %d, %s", step, field)
+          .isEqualTo(typeWords(table, field));
+      if (!(field.type() instanceof FieldType.Choice)) {
+        assertThat(cell(grid, "column-size", row)).isEqualTo(TypeChoice.sizeOf(field.type()));
+      }
+    }
+    bench
+        .selectionProperty()
+        .get()
+        .field()
+        .filter(table::hasField)
+        .filter(id -> grid.getSelectionModel().getSelectedIndices().size() < 2)
+        .ifPresent(
+            id ->
+                assertThat(robot.lookup("#field-type").queryAs(Button.class).getText())
+                    .as("step %d", step)
+                    .isEqualTo(typeWords(table, table.field(id))));
+  }
+
+  private static String cell(TableView<?> grid, String column, int row) {
+    return grid.getColumns().stream()
+        .filter(c -> column.equals(c.getId()))
+        .map(c -> String.valueOf(c.getCellData(row)))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private String typeWords(Table table, Field field) {
+    return bench.design().parentsOf(table.id()).stream()
+        .filter(r -> r.childFields().contains(field.id()))
+        .map(r -> "→ " + bench.design().table(r.parent()).label())
+        .findFirst()
+        .orElseGet(
+            () ->
+                switch (field.type()) {
+                  case FieldType.LongText t -> "Long text";
+                  case FieldType.WholeNumber t -> "Whole number";
+                  case FieldType.AnyNumber t -> "Number";
+                  case FieldType.TrueFalse t -> "True/false";
+                  case FieldType.DateTime t -> t.zoned() ? "Date, time, zone" : "Date and time";
+                  case FieldType.Uuid t -> "UUID";
+                  case FieldType.Email t -> "E-mail";
+                  case FieldType.WebAddress t -> "Web address";
+                  case FieldType.FileReference t -> "File";
+                  default -> field.type().getClass().getSimpleName();
+                });
   }
 }

@@ -10,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.TextArea;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import joiner.desktop.widget.Parts;
@@ -84,6 +85,12 @@ final class FieldForm {
     nodes.add(check("required", chosen, fields::isRequired, fields::require));
     nodes.add(check("unique", chosen, fields::isUnique, fields::setUnique));
     nodes.add(defaults(chosen, common(chosen, FieldsModel::defaultOf)));
+    Button unique =
+        Parts.button(texts.get("side.uniqueTogether"), () -> fields.uniqueTogether(chosen));
+    unique.setId("unique-together");
+    Button index = Parts.button(texts.get("side.index"), () -> fields.index(chosen));
+    index.setId("index-fields");
+    nodes.add(new FlowPane(8, 8, unique, index));
     return nodes;
   }
 

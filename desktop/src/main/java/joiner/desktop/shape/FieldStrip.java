@@ -103,6 +103,10 @@ final class FieldStrip {
               Command.Sort.REMOVAL,
               () -> model.remove(List.of(field))));
     }
+    if (!model.isCounted()) {
+      commands.add(
+          Command.of(texts.get("key.counter", model.table().label()), model::identifyByCounter));
+    }
     return commands;
   }
 }

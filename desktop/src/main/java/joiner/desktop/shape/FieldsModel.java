@@ -3,7 +3,7 @@ package joiner.desktop.shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -14,8 +14,11 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddField;
+import joiner.edit.CarriedType;
 import joiner.edit.ChangeField;
+import joiner.edit.ChangeKey;
 import joiner.edit.ChangeTable;
+import joiner.edit.Counters;
 import joiner.edit.Edit;
 import joiner.edit.Relating;
 import joiner.edit.RemoveField;
@@ -27,11 +30,14 @@ import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
+import joiner.naming.WordList;
 import joiner.outline.FieldText;
 
 /** The fields of a table as they are shown and typed, without a window. */
@@ -199,8 +205,11 @@ final class FieldsModel {
         fields.stream()
             .filter(
                 field ->
-                    !size.isBlank() || !Optional.of(choice).equals(TypeChoice.of(field.type())))
-            .map(field -> ChangeField.type(table(), field, sized.get()))
+                    refersTo(field).isPresent()
+                        || !size.isBlank()
+                        || !Optional.of(choice).equals(TypeChoice.of(field.type())))
+            .flatMap(field -> CarriedType.of(bench.design(), table(), field, sized.get()).stream())
+            .distinct()
             .toList());
   }
 
@@ -236,7 +245,7 @@ final class FieldsModel {
           bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field)));
           return false;
         }
-        edits.add(ChangeField.type(table(), field, sized.get()));
+        edits.addAll(CarriedType.sized(bench.design(), table(), field, sized.get()));
       }
     }
     apply(edits);
@@ -288,18 +297,45 @@ final class FieldsModel {
             .toList());
   }
 
-  /** Takes fields into the primary key, or out of it where it has them all. */
+  /** Identifies rows by those fields; by nothing where they are what does so already. */
   void toggleKey(List<Field> fields) {
     List<FieldId> ids = fields.stream().map(Field::id).toList();
-    var key = new ArrayList<>(table().primaryKey());
-    if (key.containsAll(ids)) {
-      key.removeAll(ids);
-    } else {
-      ids.stream().filter(Predicate.not(key::contains)).forEach(key::add);
-    }
     if (!ids.isEmpty()) {
-      bench.apply(ChangeTable.primaryKey(table(), key));
+      List<FieldId> key = table().primaryKey().equals(ids) ? List.of() : ids;
+      identify(() -> ChangeKey.of(table(), key));
     }
+  }
+
+  /** Identifies rows by a counter, unless one does so already. */
+  void identifyByCounter() {
+    identify(() -> Counters.identify(table()));
+  }
+
+  /** Tells, where others refer to the key, that they followed. */
+  private void identify(Supplier<Edit> change) {
+    long referring = bench.design().childrenOf(table().id()).size();
+    if (bench.apply(change) && referring > 0) {
+      String key = WordList.and(table().labelsOf(table().primaryKey()));
+      bench.tellDone(texts.get("key.followed", table().label(), key, referring), texts.get("undo"));
+    }
+  }
+
+  /** Whether rows are identified by a counter. */
+  boolean isCounted() {
+    return table().primaryKey().size() == 1
+        && table().field(table().primaryKey().getFirst()).type() instanceof FieldType.Counter;
+  }
+
+  /** Says that the values of fields together occur once. */
+  void uniqueTogether(List<Field> fields) {
+    bench.apply(SetUnique.of(table(), fields.stream().map(Field::id).toList(), true));
+  }
+
+  /** Adds an index of fields, in their order. */
+  void index(List<Field> fields) {
+    List<FieldId> ids = fields.stream().map(Field::id).toList();
+    String name = ConstraintNaming.index(table().name(), table().namesOf(ids));
+    bench.apply(ChangeTable.addIndex(table(), new Index(name, ids)));
   }
 
   /** Fields as a text that spreadsheets and Joiner read; here they are pasted as they are. */

@@ -17,6 +17,7 @@ import joiner.edit.ChangeTable;
 import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
 import joiner.edit.RenameChoice;
+import joiner.edit.SetUnique;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.finding.Topic;
@@ -24,9 +25,12 @@ import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Noun;
+import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.UniqueKey;
 import joiner.rows.Rows;
 
 /** What the side sheet of Shape is about and does, without a window. */
@@ -44,13 +48,32 @@ final class SheetModel {
     /** A table. */
     record OfTable(Table table, Optional<Area> area) implements About {}
 
-    /** A field of a table. */
-    record OfField(Table table, Field field) implements About {}
+    /**
+     * A field of a table.
+     *
+     * @param references the relationships it stands in as a reference
+     */
+    record OfField(Table table, Field field, List<Relationship> references) implements About {
+      public OfField {
+        references = List.copyOf(references);
+      }
 
-    /** Several fields of a table. */
-    record OfFields(Table table, List<Field> fields) implements About {
+      /** A field that refers to nothing. */
+      OfField(Table table, Field field) {
+        this(table, field, List.of());
+      }
+    }
+
+    /**
+     * Several fields of a table.
+     *
+     * @param references all relationships of the table to others
+     */
+    record OfFields(Table table, List<Field> fields, List<Relationship> references)
+        implements About {
       public OfFields {
         fields = List.copyOf(fields);
+        references = List.copyOf(references);
       }
     }
   }
@@ -110,7 +133,7 @@ final class SheetModel {
   /** What the sheet is about now; the cells of a field begin to be counted. */
   About about() {
     About about = bench.table().map(this::about).orElseGet(About.Nothing::new);
-    if (about instanceof About.OfField(Table table, Field field)) {
+    if (about instanceof About.OfField(Table table, Field field, var references)) {
       Rows rows = bench.draft().rows().of(table.id());
       seen.ask(new Question(rows, field.id(), rows.identity(field.id())));
     }
@@ -121,15 +144,22 @@ final class SheetModel {
     List<Field> together =
         fields.chosenProperty().get().stream().filter(table::hasField).map(table::field).toList();
     if (together.size() > 1) {
-      return new About.OfFields(table, together);
+      return new About.OfFields(table, together, bench.design().parentsOf(table.id()));
     }
     return bench
         .selectionProperty()
         .get()
         .field()
         .filter(table::hasField)
-        .<About>map(field -> new About.OfField(table, table.field(field)))
+        .<About>map(
+            field -> new About.OfField(table, table.field(field), referencesOf(table, field)))
         .orElseGet(() -> new About.OfTable(table, bench.design().areaOf(table)));
+  }
+
+  private List<Relationship> referencesOf(Table table, FieldId field) {
+    return bench.design().parentsOf(table.id()).stream()
+        .filter(up -> up.childFields().contains(field))
+        .toList();
   }
 
   /** What the cells of the field hold. */
@@ -143,9 +173,9 @@ final class SheetModel {
       case About.Nothing nothing -> false;
       case About.OfTable(Table table, var area) ->
           finding.table().equals(table.id()) && finding.topic() == Topic.SHAPE;
-      case About.OfField(Table table, Field field) ->
+      case About.OfField(Table table, Field field, var references) ->
           finding.table().equals(table.id()) && finding.field().equals(Optional.of(field.id()));
-      case About.OfFields(Table table, List<Field> fields) ->
+      case About.OfFields(Table table, List<Field> fields, var references) ->
           finding.table().equals(table.id())
               && fields.stream().anyMatch(f -> finding.field().equals(Optional.of(f.id())));
     };
@@ -245,6 +275,21 @@ final class SheetModel {
     if (!name.isBlank()) {
       bench.apply(ChangeTable.rename(table, name.strip(), table.label(), noun));
     }
+  }
+
+  /** Lets the fields of a unique key repeat. */
+  void removeUnique(Table table, UniqueKey key) {
+    bench.apply(SetUnique.of(table, key.fields(), false));
+  }
+
+  void removeIndex(Table table, Index index) {
+    bench.apply(ChangeTable.removeIndex(table, index));
+  }
+
+  /** Whether an index serves a relationship of the table. */
+  boolean serves(Table table, Index index) {
+    return bench.design().parentsOf(table.id()).stream()
+        .anyMatch(r -> index.fields().equals(r.childFields()));
   }
 
   void area(Table table, String text) {

@@ -12,8 +12,12 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.expression.Formula;
 import joiner.model.Area;
+import joiner.model.Index;
 import joiner.model.Noun;
 import joiner.model.Table;
+import joiner.model.UniqueKey;
+import joiner.naming.WordList;
+import org.kordamp.ikonli.feather.Feather;
 
 /** All that is said of a table itself, as a form. */
 final class TableForm {
@@ -50,7 +54,50 @@ final class TableForm {
             table.rowLabel().map(Formula::text).orElse(""),
             text -> model.rowLabel(table, text.replace('\n', ' '))));
     nodes.add(area("note", table.description(), text -> model.describe(table, text)));
+    nodes.addAll(keys(table));
     return nodes;
+  }
+
+  /** By what rows are told apart and found. */
+  private List<Node> keys(Table table) {
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.label(texts.get("side.keys"), "heading"));
+    String primary = WordList.and(table.labelsOf(table.primaryKey()));
+    nodes.add(
+        Parts.fact(
+            texts.get("side.keys.primary"),
+            primary.isEmpty() ? texts.get("head.nothing") : primary));
+    for (UniqueKey key : table.uniqueKeys()) {
+      nodes.add(
+          removable(
+              texts.get("side.keys.unique"),
+              WordList.and(table.labelsOf(key.fields())),
+              () -> model.removeUnique(table, key)));
+    }
+    for (Index index : table.indexes()) {
+      nodes.add(
+          removable(
+              texts.get(model.serves(table, index) ? "side.keys.serves" : "side.keys.index"),
+              String.join(", ", table.labelsOf(index.fields())),
+              () -> model.removeIndex(table, index)));
+    }
+    nodes.add(Parts.prose(texts.get("side.keys.how"), "muted", "small"));
+    return nodes;
+  }
+
+  private Node removable(String name, String fields, Runnable remove) {
+    var called = Parts.prose(name, "muted");
+    called.setMinWidth(78);
+    called.setPrefWidth(78);
+    var row =
+        Parts.row(
+            8,
+            called,
+            Parts.prose(fields),
+            Parts.spring(),
+            Parts.iconButton(Feather.X, texts.get("side.keys.remove", name, fields), remove));
+    row.getStyleClass().add("fact");
+    return row;
   }
 
   /** The table's label; Enter goes on to its fields. */

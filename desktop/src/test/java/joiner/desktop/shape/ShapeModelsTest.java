@@ -185,18 +185,48 @@ class ShapeModelsTest {
     }
 
     @Test
-    void fieldsGoIntoTheKeyAndOutOfIt() {
-      List<FieldId> before = test.table("firing").primaryKey();
-      List<Field> remark = List.of(field("firing", "remark"));
-      model.toggleKey(remark);
-      again();
-      assertThat(test.table("firing").primaryKey())
-          .containsExactly(before.getFirst(), new FieldId("remark"));
-      model.toggleKey(remark);
-      again();
-      assertThat(test.table("firing").primaryKey()).isEqualTo(before);
+    void theKeyIsWhatIsChosenAndWhatRefersToItFollows() {
+      model.turnTo(test.choose("member"));
+      model.toggleKey(List.of(field("member", "card_no")));
+      assertThat(test.table("member").primaryKey()).containsExactly(new FieldId("card_no"));
+      assertThat(model.isUnique(field("member", "member_id"))).isTrue();
+      assertThat(field("piece", "maker_id").type()).isEqualTo(new FieldType.Text(6));
+      assertThat(test.bench.historyProperty().get().done()).as("one step").isEqualTo(1);
+      model.toggleKey(List.of(field("member", "member_id")));
+      assertThat(model.isCounted()).isTrue();
+      model.toggleKey(List.of(field("member", "member_id")));
+      assertThat(test.newest()).contains("identified by nothing");
+      model.turnTo(test.choose("piece_glaze"));
+      model.toggleKey(test.table("piece_glaze").fields());
+      assertThat(test.table("piece_glaze").primaryKey()).hasSize(3);
+      model.identifyByCounter();
+      assertThat(model.isCounted()).isTrue();
+      List<FieldId> before = test.table("piece_glaze").primaryKey();
       model.toggleKey(List.of());
-      assertThat(test.table("firing").primaryKey()).isEqualTo(before);
+      assertThat(test.table("piece_glaze").primaryKey()).isEqualTo(before);
+    }
+
+    @Test
+    void aReferenceIsSizedWithItsKeyAndATypeOfItsOwnEndsIt() {
+      model.turnTo(test.choose("firing"));
+      assertThat(model.resize(List.of(field("firing", "cone_no")), "9")).isTrue();
+      assertThat(field("cone", "cone_no").type()).isEqualTo(new FieldType.Text(9));
+      assertThat(field("glaze", "cone_no").type()).isEqualTo(new FieldType.Text(9));
+      model.retype(
+          List.of(field("firing", "cone_no")), new TypeOffers.Held.OfType(TypeChoice.Text, ""));
+      assertThat(model.type(field("firing", "cone_no"))).isEqualTo("Text");
+      test.bench.undo();
+      assertThat(model.type(field("firing", "cone_no"))).isEqualTo("→ Cone");
+    }
+
+    @Test
+    void fieldsAreUniqueTogetherAndIndexedTogether() {
+      List<Field> two = List.of(field("firing", "kiln_id"), field("firing", "started_at"));
+      model.uniqueTogether(two);
+      model.index(two);
+      List<FieldId> ids = two.stream().map(Field::id).toList();
+      assertThat(test.table("firing").isKey(ids)).isTrue();
+      assertThat(test.table("firing").indexes()).anyMatch(i -> i.fields().equals(ids));
     }
 
     @Test
