@@ -2,6 +2,7 @@ package joiner.meaning;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import joiner.expression.Formula;
@@ -9,6 +10,7 @@ import joiner.expression.Reference;
 import joiner.expression.Scope;
 import joiner.model.Design;
 import joiner.model.FarField;
+import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -43,6 +45,37 @@ public final class Renaming {
     return new Renaming(before, after).carried(formula, new TableScope(before, table), table);
   }
 
+  /**
+   * A formula of a table, as its rows come to stand in the rows of the table they belong to.
+   *
+   * @param over the relationship by which they belonged to it, which is gone
+   * @param into the table, as it is after
+   * @param fields for each field what it is there
+   */
+  public static Formula folded(
+      Formula formula,
+      Design before,
+      Relationship over,
+      Design after,
+      Table into,
+      Map<FieldId, FieldId> fields) {
+    Table from = before.table(over.child());
+    var renaming = new Renaming(before, after);
+    return formula.renamed(
+        new TableScope(before, from),
+        reference ->
+            switch (reference) {
+              case OwnField own -> List.of(into.field(fields.get(own.field())).name());
+              case FarField far when far.over().getFirst().equals(over.id()) ->
+                  far.over().size() == 1
+                      ? List.of(into.field(far.field()).name())
+                      : renaming.path(
+                          far.over().subList(1, far.over().size()), far.field(), far.path());
+              case FarField far -> renaming.path(far);
+              default -> reference.path();
+            });
+  }
+
   private Table carried(Table now) {
     Table old = before.find(now.id()).orElse(now);
     Scope scope = new TableScope(before, old);
@@ -72,13 +105,17 @@ public final class Renaming {
   }
 
   private List<String> path(FarField far) {
+    return path(far.over(), far.field(), far.path());
+  }
+
+  private List<String> path(List<RelationshipId> ids, FieldId field, List<String> otherwise) {
     var over = new ArrayList<Relationship>();
-    for (RelationshipId id : far.over()) {
+    for (RelationshipId id : ids) {
       after.find(id).ifPresent(over::add);
     }
-    boolean whole = over.size() == far.over().size();
-    return whole && after.table(over.getLast().parent()).hasField(far.field())
-        ? TableScope.path(after, over, after.table(over.getLast().parent()).field(far.field()))
-        : far.path();
+    boolean whole = over.size() == ids.size();
+    return whole && after.table(over.getLast().parent()).hasField(field)
+        ? TableScope.path(after, over, after.table(over.getLast().parent()).field(field))
+        : otherwise;
   }
 }

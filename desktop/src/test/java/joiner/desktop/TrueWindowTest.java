@@ -163,7 +163,7 @@ class TrueWindowTest extends OpenedWindow {
   void movingThroughTheTypesChangesNothingUntilOneIsPicked(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");
     stand(robot, "field-grid", 1);
-    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.F2);
+    robot.type(KeyCode.RIGHT).type(KeyCode.F2);
     var before = bench.design();
     until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
     robot.type(KeyCode.DOWN).type(KeyCode.DOWN).type(KeyCode.DOWN);

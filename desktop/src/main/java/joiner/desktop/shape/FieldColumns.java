@@ -80,7 +80,7 @@ final class FieldColumns {
     key.setCellValueFactory(line -> shown(line.getValue(), model::tag));
     key.setCellFactory(column -> styled("key-tag"));
     all.add(key);
-    all.add(typed("label", 118, Field::label, model::relabel));
+    all.add(typed("label", 134, Field::label, model::relabel));
     all.add(typed("name", 110, Field::name, model::rename));
     all.add(type());
     all.add(size());
@@ -155,7 +155,7 @@ final class FieldColumns {
   /** Of choices it is told how many there are; they are typed one after the other. */
   private TableColumn<FieldLine, String> size() {
     TableColumn<FieldLine, String> column =
-        typed("size", 66, field -> TypeChoice.sizeOf(field.type()), this::resize);
+        typed("size", 64, field -> TypeChoice.sizeOf(field.type()), this::resize);
     column.setCellValueFactory(line -> shown(line.getValue(), model::size));
     return column;
   }
@@ -167,7 +167,7 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> type() {
-    TableColumn<FieldLine, String> column = plain("type", 116);
+    TableColumn<FieldLine, String> column = plain("type", 112);
     column.setCellValueFactory(line -> shown(line.getValue(), model::type));
     column.setCellFactory(c -> new PickCell(this::pickType));
     editor.act(
@@ -215,7 +215,7 @@ final class FieldColumns {
 
   private TableColumn<FieldLine, String> dot(
       String key, Function<Field, Boolean> on, BiConsumer<List<Field>, Boolean> set) {
-    TableColumn<FieldLine, String> column = plain(key, 70);
+    TableColumn<FieldLine, String> column = plain(key, 68);
     Function<Field, String> mark = field -> on.apply(field) ? "●" : "";
     column.setCellValueFactory(line -> shown(line.getValue(), mark));
     editor.toggle(

@@ -7,6 +7,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import joiner.desktop.widget.Command;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -19,6 +20,7 @@ final class FieldStrip {
   private final Texts texts;
   private final Label about = Parts.shortened("", "strong");
   private final Button paste;
+  private final Button own;
   private final Button type;
   private final Button required;
   private final HBox node;
@@ -34,6 +36,8 @@ final class FieldStrip {
     key.setId("toggle-key");
     var remove = Parts.button(texts.get("field.remove"), () -> model.remove(grid.chosen()));
     remove.setId("remove-fields");
+    own = Parts.button(texts.get("strip.own"), this::moveToOwnTable);
+    own.setId("own-table");
     paste = Parts.button(texts.get("list.paste"), grid::paste);
     paste.setId("paste-fields");
     node =
@@ -44,6 +48,7 @@ final class FieldStrip {
             type,
             required,
             key,
+            own,
             Parts.button(texts.get("field.up"), () -> grid.move(-1)),
             Parts.button(texts.get("field.down"), () -> grid.move(1)),
             remove);
@@ -81,6 +86,18 @@ final class FieldStrip {
         .open(type, held -> model.retype(grid.chosen(), held));
   }
 
+  private void moveToOwnTable() {
+    List<Field> chosen = grid.chosen();
+    String usual = texts.get("own.usual", model.table().label());
+    new Picker<>(
+            texts.get("own.name"),
+            typed -> {
+              String label = typed.isBlank() ? usual : typed.strip();
+              return List.of(new Offers.Offer<>(label, label, texts.get("own.new"), ""));
+            })
+        .open(own, label -> model.toOwnTable(chosen, label));
+  }
+
   /** Makes all required, or none where all are. */
   private void toggleRequired() {
     List<Field> chosen = grid.chosen();
@@ -94,6 +111,10 @@ final class FieldStrip {
   /** What can be done with the chosen fields, for the finder. */
   List<Command> commands() {
     var commands = new ArrayList<Command>();
+    List<Field> chosen = grid.chosen();
+    if (!chosen.isEmpty()) {
+      commands.add(Command.of(texts.get("strip.own"), this::moveToOwnTable));
+    }
     for (Field field : grid.chosen()) {
       commands.add(Command.of(texts.get("key.command", field.label()), this::toggleKey));
       commands.add(

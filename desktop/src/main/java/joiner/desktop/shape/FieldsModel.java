@@ -23,6 +23,7 @@ import joiner.edit.Edit;
 import joiner.edit.Relating;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
+import joiner.edit.ToOwnTable;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
 import joiner.expression.Formula;
@@ -324,6 +325,20 @@ final class FieldsModel {
   boolean isCounted() {
     return table().primaryKey().size() == 1
         && table().field(table().primaryKey().getFirst()).type() instanceof FieldType.Counter;
+  }
+
+  /** Moves fields to a table of their own, and goes there. */
+  void toOwnTable(List<Field> fields, String label) {
+    List<FieldId> ids = fields.stream().map(Field::id).toList();
+    Table from = table();
+    int before = bench.design().tables().size();
+    if (!label.isBlank() && bench.apply(() -> new ToOwnTable(from.id(), ids, label.strip()))) {
+      Table own = List.copyOf(bench.design().tables()).get(before);
+      bench.selectionProperty().set(Selection.of(own.id()));
+      bench.tellDone(
+          texts.get("own.done", own.label(), bench.draft().rows().count(own.id()), from.label()),
+          texts.get("undo"));
+    }
   }
 
   /** Says that the values of fields together occur once. */

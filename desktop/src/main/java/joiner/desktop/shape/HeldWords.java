@@ -62,7 +62,8 @@ final class HeldWords {
       return range(values.range().get());
     }
     int filled = values.rows() - values.blank();
-    boolean repeated = values.different() <= Math.max(HeldValues.NAMED, filled / 3);
+    boolean repeated =
+        values.different() < filled && values.different() <= Math.max(HeldValues.NAMED, filled / 3);
     if (repeated) {
       return frequent(values.frequent(), Optional.empty());
     }

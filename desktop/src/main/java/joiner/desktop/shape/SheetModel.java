@@ -11,9 +11,11 @@ import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Notice;
+import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.edit.FoldBack;
 import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
 import joiner.edit.RenameChoice;
@@ -30,6 +32,8 @@ import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
 import joiner.model.UniqueKey;
 import joiner.rows.Rows;
 
@@ -284,6 +288,27 @@ final class SheetModel {
 
   void removeIndex(Table table, Index index) {
     bench.apply(ChangeTable.removeIndex(table, index));
+  }
+
+  /** The relationship by which a table could be folded into the one it belongs to. */
+  Optional<Relationship> foldable(Table table) {
+    boolean referred = !bench.design().childrenOf(table.id()).isEmpty();
+    return bench.design().parentsOf(table.id()).stream()
+        .filter(up -> !referred && !up.isSelfReference() && table.isUnique(up.childFields()))
+        .filter(up -> table.kind() instanceof TableKind.Plain)
+        .findFirst();
+  }
+
+  String labelOf(TableId table) {
+    return bench.design().table(table).label();
+  }
+
+  /** Folds a table into the one it belongs to, and goes there. */
+  void fold(Relationship tie) {
+    if (bench.apply(() -> FoldBack.of(bench.design(), tie))) {
+      bench.selectionProperty().set(Selection.of(tie.parent()));
+      bench.tellDone(texts.get("side.folded", labelOf(tie.parent())), texts.get("undo"));
+    }
   }
 
   /** Whether an index serves a relationship of the table. */

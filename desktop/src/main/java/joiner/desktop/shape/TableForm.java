@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import joiner.desktop.widget.Parts;
@@ -55,6 +56,20 @@ final class TableForm {
             text -> model.rowLabel(table, text.replace('\n', ' '))));
     nodes.add(area("note", table.description(), text -> model.describe(table, text)));
     nodes.addAll(keys(table));
+    model
+        .foldable(table)
+        .ifPresent(
+            tie -> {
+              String into = model.labelOf(tie.parent());
+              Button fold = Parts.button(texts.get("side.fold", into), () -> model.fold(tie));
+              fold.setId("fold-back");
+              nodes.add(fold);
+              nodes.add(
+                  Parts.prose(
+                      texts.get("side.fold.why", table.noun().indefinite(), into),
+                      "muted",
+                      "small"));
+            });
     return nodes;
   }
 

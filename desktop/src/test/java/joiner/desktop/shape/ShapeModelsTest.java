@@ -220,6 +220,25 @@ class ShapeModelsTest {
     }
 
     @Test
+    void fieldsMoveToATableOfTheirOwnAndAreFoldedBack() {
+      model.turnTo(test.choose("supplier"));
+      model.toOwnTable(List.of(field("supplier", "email"), field("supplier", "website")), " ");
+      assertThat(test.table("supplier").hasField(new FieldId("email"))).isTrue();
+      model.toOwnTable(
+          List.of(field("supplier", "email"), field("supplier", "website")), "Supplier contact");
+      Table own = test.bench.table().orElseThrow();
+      assertThat(own.label()).isEqualTo("Supplier contact");
+      assertThat(test.newest()).contains("each belongs to one row of Supplier");
+      var sheet = new SheetModel(test.bench, model, texts);
+      var tie = sheet.foldable(own).orElseThrow();
+      assertThat(sheet.foldable(test.table("firing"))).isEmpty();
+      sheet.fold(tie);
+      assertThat(test.bench.table()).map(Table::label).contains("Supplier");
+      assertThat(test.table("supplier").hasField(new FieldId("email"))).isTrue();
+      assertThat(test.bench.design().find(own.id())).isEmpty();
+    }
+
+    @Test
     void fieldsAreUniqueTogetherAndIndexedTogether() {
       List<Field> two = List.of(field("firing", "kiln_id"), field("firing", "started_at"));
       model.uniqueTogether(two);
