@@ -36,6 +36,7 @@ public final class DesignChecks {
           new DuplicateIndex(),
           new CascadeReachesTwice(),
           new MissingRowLabel(),
+          new PatternWithoutMatch(),
           new FaultyExpression());
 
   private DesignChecks() {}

@@ -24,6 +24,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.WordList;
+import joiner.shape.PatternWords;
 
 /** Puts into sentences what a design says of one table. */
 final class TableTeller {
@@ -192,7 +193,7 @@ final class TableTeller {
             must.add(bound.demand());
           }
         }
-        case Constraint.Matching matching -> must.add(matching.demand());
+        case Constraint.Matching matching -> must.add(form(matching));
         case Constraint.Shortest shortest -> must.add(shortest.demand());
         case Constraint.Longest room -> {} // How much room a text has is nobody's rule.
         case Constraint.Required required -> {} // Said where it is said which are always there.
@@ -202,6 +203,10 @@ final class TableTeller {
     if (!must.isEmpty()) {
       say(field(field.id()), plain(" must " + WordList.and(must) + "."));
     }
+  }
+
+  private static String form(Constraint.Matching matching) {
+    return PatternWords.of(matching.text()).map(words -> "be " + words).orElseGet(matching::demand);
   }
 
   private static String choices(Constraint.Listed listed) {

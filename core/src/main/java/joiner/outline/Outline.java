@@ -57,8 +57,8 @@ public record Outline(List<OutlinedTable> tables, List<String> remarks) {
     boolean tabbed = lines.stream().anyMatch(line -> line.text().strip().indexOf('\t') >= 0);
     boolean headed =
         !tabbed && lines.stream().anyMatch(l -> !l.indented() && HEAD.matcher(l.text()).matches());
-    boolean stepped =
-        lines.stream().anyMatch(Line::indented) && !lines.isEmpty() && !lines.getFirst().indented();
+    boolean stepped = // In a block of cells nothing is indented.
+        !tabbed && lines.stream().anyMatch(Line::indented) && !lines.getFirst().indented();
     var blocks = new ArrayList<Block>();
     for (Line line : lines) {
       Matcher head = HEAD.matcher(line.text());
@@ -75,8 +75,8 @@ public record Outline(List<OutlinedTable> tables, List<String> remarks) {
         if (blocks.isEmpty()) {
           blocks.add(new Block(Optional.empty(), new ArrayList<>()));
         }
-        String text = BULLET.matcher(line.text()).replaceFirst("");
-        blocks.getLast().lines().add(tabbed ? text : text.strip());
+        String text = tabbed ? line.text() : BULLET.matcher(line.text()).replaceFirst("").strip();
+        blocks.getLast().lines().add(text);
       }
     }
     return blocks;

@@ -17,6 +17,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.Limits;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -187,6 +188,14 @@ class DesignChecksTest {
                             new Index("b", List.of(id("fallback_id")))))),
             true),
         new Case("cascade-reaches-twice", DesignChecksTest::cascading, true),
+        new Case(
+            "pattern-without-match",
+            table(
+                "piece",
+                t ->
+                    t.withField(
+                        id("mark"), f -> f.withLimits(Limits.NONE.withPattern(Optional.of("x+"))))),
+            true),
         new Case("missing-row-label", table("glaze", t -> t.withRowLabel(Optional.empty())), true),
         new Case(
             "faulty-expression",

@@ -63,7 +63,7 @@ class TableInWordsTest {
   void choicesBoundsAndPatternsAreSaid() {
     assertThat(sentences(DEMO, "piece"))
         .contains(
-            "Mark must match the pattern P-[0-9]{4}.",
+            "Mark must be “P-”, then 4 digits.",
             "Stage must be thrown, dried, bisque, glazed or fired.");
     assertThat(sentences(DEMO, "recipe_line"))
         .contains("Percentage must be at most 100 and be greater than 0.");

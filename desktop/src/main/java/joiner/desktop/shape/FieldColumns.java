@@ -80,7 +80,7 @@ final class FieldColumns {
     key.setCellValueFactory(line -> shown(line.getValue(), model::tag));
     key.setCellFactory(column -> styled("key-tag"));
     all.add(key);
-    all.add(typed("label", 134, Field::label, model::relabel));
+    all.add(typed("label", 116, Field::label, model::relabel));
     all.add(typed("name", 110, Field::name, model::rename));
     all.add(type());
     all.add(size());
@@ -155,7 +155,7 @@ final class FieldColumns {
   /** Of choices it is told how many there are; they are typed one after the other. */
   private TableColumn<FieldLine, String> size() {
     TableColumn<FieldLine, String> column =
-        typed("size", 64, field -> TypeChoice.sizeOf(field.type()), this::resize);
+        typed("size", 54, field -> TypeChoice.sizeOf(field.type()), this::resize);
     column.setCellValueFactory(line -> shown(line.getValue(), model::size));
     return column;
   }
@@ -167,7 +167,7 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> type() {
-    TableColumn<FieldLine, String> column = plain("type", 112);
+    TableColumn<FieldLine, String> column = plain("type", 116);
     column.setCellValueFactory(line -> shown(line.getValue(), model::type));
     column.setCellFactory(c -> new PickCell(this::pickType));
     editor.act(
@@ -190,7 +190,7 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> defaults() {
-    TableColumn<FieldLine, String> column = plain("default", 84);
+    TableColumn<FieldLine, String> column = plain("default", 72);
     column.setCellValueFactory(line -> shown(line.getValue(), FieldsModel::defaultOf));
     column.setCellFactory(c -> new PickCell(this::pickDefault));
     editor.act(
@@ -215,7 +215,7 @@ final class FieldColumns {
 
   private TableColumn<FieldLine, String> dot(
       String key, Function<Field, Boolean> on, BiConsumer<List<Field>, Boolean> set) {
-    TableColumn<FieldLine, String> column = plain(key, 68);
+    TableColumn<FieldLine, String> column = plain(key, 66);
     Function<Field, String> mark = field -> on.apply(field) ? "●" : "";
     column.setCellValueFactory(line -> shown(line.getValue(), mark));
     editor.toggle(
@@ -240,7 +240,7 @@ final class FieldColumns {
   private TableColumn<FieldLine, RowsCell.Bar> inTheRows() {
     var column = new TableColumn<FieldLine, RowsCell.Bar>(texts.get("column.rows"));
     column.setId("column-rows");
-    column.setPrefWidth(210);
+    column.setPrefWidth(204);
     column.setMinWidth(150);
     column.setSortable(false);
     column.setReorderable(false);

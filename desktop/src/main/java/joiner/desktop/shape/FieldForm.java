@@ -19,6 +19,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
+import joiner.expression.Kind;
 import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -29,11 +30,13 @@ final class FieldForm {
   private final FieldsModel fields;
   private final SheetModel model;
   private final Texts texts;
+  private final PatternForm patterns;
 
   FieldForm(FieldsModel fields, SheetModel model, Texts texts) {
     this.fields = fields;
     this.model = model;
     this.texts = texts;
+    this.patterns = new PatternForm(model, texts);
   }
 
   /** The form of one field. */
@@ -56,9 +59,12 @@ final class FieldForm {
     if (field.type() instanceof FieldType.Choice choice) {
       nodes.addAll(new ChoicesForm(model, texts).of(of, choice));
     } else {
-      nodes.add(range(of));
-      nodes.add(
-          typed("pattern", field.limits().pattern().orElse(""), text -> model.pattern(of, text)));
+      if (isOrdered(field)) {
+        nodes.add(range(of));
+      }
+      if (field.type().kind() == Kind.TEXT || field.limits().pattern().isPresent()) {
+        nodes.addAll(patterns.of(of));
+      }
     }
     nodes.add(note(field));
     nodes.removeIf(node -> node instanceof HBox box && box.getChildren().isEmpty());
@@ -165,6 +171,16 @@ final class FieldForm {
     }
     box.setOnAction(event -> set.accept(chosen, box.isSelected()));
     return beside(key, box);
+  }
+
+  /** Whether bounds say something of its values, or are there all the same. */
+  private static boolean isOrdered(Field field) {
+    boolean bounded = field.limits().minimum().isPresent() || field.limits().maximum().isPresent();
+    return bounded
+        || switch (field.type().kind()) {
+          case WHOLE, NUMBER, DATE, TIME, DATE_TIME, ZONED -> true;
+          case BOOLEAN, TEXT, UUID, INTERVAL, NULL -> false;
+        };
   }
 
   private Node usual(Field field) {

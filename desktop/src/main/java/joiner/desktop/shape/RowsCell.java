@@ -2,6 +2,7 @@ package joiner.desktop.shape;
 
 import java.util.Optional;
 import javafx.scene.control.TableCell;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import joiner.desktop.widget.Parts;
 
@@ -31,8 +32,10 @@ final class RowsCell<S> extends TableCell<S, RowsCell.Bar> {
     setText(null);
     if (empty || bar == null) {
       setGraphic(null);
+      setTooltip(null);
       return;
     }
+    setTooltip(new Tooltip(bar.words())); // It may be longer than there is room.
     double bad = bar.unfit() > 0 ? Math.max(3, WIDTH * bar.unfit()) : 0;
     double good = Math.max(0, WIDTH * bar.filled() - bad);
     var strip =

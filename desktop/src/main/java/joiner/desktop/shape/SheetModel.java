@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -36,9 +37,14 @@ import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
 import joiner.rows.Rows;
+import joiner.shape.PatternExamples;
+import joiner.shape.PatternWords;
 
 /** What the side sheet of Shape is about and does, without a window. */
 final class SheetModel {
+  /** So many values show what they have in common. */
+  private static final int EXAMPLES = 20_000;
+
   private final Workbench bench;
   private final FieldsModel fields;
   private final Texts texts;
@@ -243,6 +249,30 @@ final class SheetModel {
 
   void pattern(About.OfField of, String text) {
     limits(of, of.field().limits().withPattern(present(text)));
+  }
+
+  /** Takes the pattern that most values in the rows have; tells where there is none. */
+  void patternFromRows(About.OfField of) {
+    Rows rows = bench.draft().rows().of(of.table().id());
+    List<String> values =
+        IntStream.range(0, Math.min(rows.count(), EXAMPLES))
+            .mapToObj(row -> rows.cell(row, of.field().id()))
+            .flatMap(Optional::stream)
+            .toList();
+    Optional<PatternExamples> found = PatternExamples.of(values);
+    if (found.isEmpty()) {
+      bench.tell(Notice.Sort.REFUSED, texts.get("pattern.none", of.field().label()));
+      return;
+    }
+    pattern(of, found.get().expression());
+    List<String> unfit = found.get().unfit().stream().distinct().limit(5).toList();
+    bench.tellDone(
+        texts.get(
+            "pattern.found",
+            PatternWords.of(found.get().expression()).orElse(found.get().expression()),
+            unfit.size(),
+            String.join(", ", unfit)),
+        texts.get("undo"));
   }
 
   void least(About.OfField of, String text) {

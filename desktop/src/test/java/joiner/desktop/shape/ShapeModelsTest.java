@@ -431,6 +431,47 @@ class ShapeModelsTest {
     }
 
     @Test
+    void aPatternIsTakenFromTheRows() {
+      Table piece = test.choose("piece");
+      var mark = new SheetModel.About.OfField(piece, field("piece", "mark"));
+      model.pattern(mark, "");
+      assertThat(field("piece", "mark").limits().pattern()).isEmpty();
+      model.patternFromRows(
+          new SheetModel.About.OfField(test.table("piece"), field("piece", "mark")));
+      assertThat(field("piece", "mark").limits().pattern()).contains("P-[0-9]{4}");
+      assertThat(test.newest()).contains("“P-”, then 4 digits");
+      Table kiln = test.choose("kiln");
+      model.patternFromRows(new SheetModel.About.OfField(kiln, field("kiln", "name")));
+      assertThat(test.newest()).contains("no pattern in common");
+    }
+
+    @Test
+    void choicesAreAddedMovedAndRemoved() {
+      Table glaze = test.choose("glaze");
+      FieldId surface = new FieldId("surface");
+      model.addChoice(new SheetModel.About.OfField(glaze, glaze.field(surface)), " crystalline ");
+      assertThat(choices(surface)).endsWith("crystalline");
+      model.addChoice(about(surface), "crystalline");
+      assertThat(test.newest()).contains("among the choices already");
+      var last = ((FieldType.Choice) field("glaze", "surface").type()).entries().getLast();
+      model.moveChoice(about(surface), last, -1);
+      assertThat(choices(surface).get(2)).isEqualTo("crystalline");
+      model.moveChoice(about(surface), last, 5);
+      assertThat(choices(surface).get(2)).isEqualTo("crystalline");
+      model.removeChoice(about(surface), last);
+      assertThat(choices(surface)).containsExactly("gloss", "satin", "matt");
+    }
+
+    private SheetModel.About.OfField about(FieldId field) {
+      Table glaze = test.table("glaze");
+      return new SheetModel.About.OfField(glaze, glaze.field(field));
+    }
+
+    private List<String> choices(FieldId field) {
+      return ((FieldType.Choice) test.table("glaze").field(field).type()).values();
+    }
+
+    @Test
     void theWordsOfATableAreChangedOneByOneAndBlankNamesAreNotTaken() {
       Table kiln = test.choose("kiln");
       model.singular(kiln, "oven");
