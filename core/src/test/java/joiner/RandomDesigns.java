@@ -265,6 +265,7 @@ public final class RandomDesigns {
         chance() ? Optional.of(new Formula(text())) : Optional.empty(),
         type instanceof FieldType.Choice || chance() ? Limits.NONE : limits(),
         text(),
+        chance() ? "" : text(),
         new Extras(chance() ? Map.of("rdfType", "\"http://example.org/é\"") : Map.of()));
   }
 

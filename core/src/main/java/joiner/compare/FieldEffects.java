@@ -60,6 +60,13 @@ final class FieldEffects {
     if (!before.description().equals(after.description())) {
       changed(Risk.NONE, what + " has another note.");
     }
+    if (!before.unit().equals(after.unit())) {
+      changed(
+          Risk.NONE,
+          after.unit().isEmpty()
+              ? what + " has no unit any more."
+              : what + " is in " + after.unit() + "; its values stay as they are.");
+    }
     if (!before.extras().equals(after.extras())) {
       changed(Risk.NONE, what + " has other properties that Joiner keeps for others.");
     }

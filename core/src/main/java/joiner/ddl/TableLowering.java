@@ -174,7 +174,7 @@ final class TableLowering {
         table.isRequired(field.id()),
         counts ? next(field, rows) : defaultOf(field),
         counts,
-        field.description());
+        field.remark());
   }
 
   /** Taken from a sequence, where the engine's columns do not count by themselves. */

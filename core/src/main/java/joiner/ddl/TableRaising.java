@@ -135,6 +135,7 @@ final class TableRaising {
         defaultOf(column),
         Limits.NONE,
         column.comment(),
+        "",
         Extras.NONE);
   }
 

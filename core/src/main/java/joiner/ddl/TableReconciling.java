@@ -173,8 +173,8 @@ final class TableReconciling {
     if (!wanted.counts() && !sameDefault(wanted, is, answers)) {
       now = now.withDefault(raisedField.defaultValue());
     }
-    if (dialect.showsComments() && !is.comment().equals(k.description())) {
-      now = now.withDescription(is.comment());
+    if (dialect.showsComments() && !is.comment().equals(k.remark())) {
+      now = now.withDescription(is.comment()).withUnit(""); // Of which it may be a part.
     }
     return now.withLimits(withNews(now.limits(), raisedField.limits()));
   }

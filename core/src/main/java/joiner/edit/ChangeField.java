@@ -57,6 +57,13 @@ public record ChangeField(String name, TableId table, FieldId field, To to) impl
     }
   }
 
+  private record Measured(String unit) implements To {
+    @Override
+    public Field of(Field field) {
+      return field.withUnit(unit);
+    }
+  }
+
   private record Limited(Limits limits) implements To {
     @Override
     public Field of(Field field) {
@@ -95,6 +102,12 @@ public record ChangeField(String name, TableId table, FieldId field, To to) impl
   public static ChangeField description(Table table, Field field, String description) {
     return new ChangeField(
         "change the note of " + field.label(), table.id(), field.id(), new Described(description));
+  }
+
+  /** Says what a field's numbers are numbers of. */
+  public static ChangeField unit(Table table, Field field, String unit) {
+    return new ChangeField(
+        "change the unit of " + field.label(), table.id(), field.id(), new Measured(unit));
   }
 
   /** Gives a field other bounds. */

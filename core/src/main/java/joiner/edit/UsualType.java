@@ -63,6 +63,11 @@ public record UsualType(String words, FieldType type, String reason) {
         .map(line -> new UsualType(String.join(" ", line.words), line.type, line.reason));
   }
 
+  /** Whether a label says that something is measured, so that a unit belongs to it. */
+  public static boolean isMeasured(String label) {
+    return of(label).filter(usual -> usual.reason.startsWith("what is measured")).isPresent();
+  }
+
   /** How many kinds of names are known. */
   static int known() {
     return Lines.ALL.size();

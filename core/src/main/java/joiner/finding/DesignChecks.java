@@ -37,6 +37,7 @@ public final class DesignChecks {
           new CascadeReachesTwice(),
           new MissingRowLabel(),
           new PatternWithoutMatch(),
+          new UnitMissing(),
           new FaultyExpression());
 
   private DesignChecks() {}

@@ -39,6 +39,7 @@ final class FieldJson {
     boolean unique = constraints.flag("unique");
     String label = members.optionalText("title").orElse(name);
     String description = members.text("description");
+    String unit = more.text("unit");
     Optional<Formula> defaultValue = more.optionalText("default").map(Formula::new);
     var id = new FieldId(more.optionalText("id").orElse(name));
     members.any("type");
@@ -53,7 +54,16 @@ final class FieldJson {
         .forEach((key, value) -> extras.put(DataPackage.MORE + "/" + key, value));
     return new Read(
         new Field(
-            id, name, label, type, required, defaultValue, limits, description, new Extras(extras)),
+            id,
+            name,
+            label,
+            type,
+            required,
+            defaultValue,
+            limits,
+            description,
+            unit,
+            new Extras(extras)),
         unique);
   }
 
@@ -187,6 +197,7 @@ final class FieldJson {
       constraints.put("unique", true);
     }
     writeLimits(field, constraints);
+    more.putIfAny("unit", field.unit());
     field.defaultValue().ifPresent(formula -> more.put("default", formula.text()));
     Map<String, String> extras = new LinkedHashMap<>(field.extras().byProperty());
     extras

@@ -96,6 +96,11 @@ public final class ParentRows {
     return noun;
   }
 
+  /** All of them, in their order. */
+  public List<Parent> all() {
+    return parents;
+  }
+
   /** How many rows there are. */
   public int count() {
     return parents.size();

@@ -182,7 +182,7 @@ final class TableTeller {
     Optional<String> most = field.limits().maximum();
     boolean between = least.isPresent() && most.isPresent();
     if (between) {
-      must.add("lie between " + least.get() + " and " + most.get());
+      must.add("lie between " + least.get() + " and " + most.get() + in(field));
     }
     for (Constraint.OfField demanded : meaning.constraintsOf(field.id())) {
       switch (demanded) {
@@ -190,7 +190,7 @@ final class TableTeller {
         case Constraint.Bounded bound -> {
           boolean told = bound.side() == Comparison.AT_LEAST || bound.side() == Comparison.AT_MOST;
           if (!between || !told) {
-            must.add(bound.demand());
+            must.add(bound.demand() + in(field));
           }
         }
         case Constraint.Matching matching -> must.add(form(matching));
@@ -203,6 +203,10 @@ final class TableTeller {
     if (!must.isEmpty()) {
       say(field(field.id()), plain(" must " + WordList.and(must) + "."));
     }
+  }
+
+  private static String in(Field field) {
+    return field.unit().isEmpty() ? "" : " " + field.unit();
   }
 
   private static String form(Constraint.Matching matching) {

@@ -14,6 +14,7 @@ import joiner.expression.Formula;
  * @param defaultValue an SQL value expression given to rows that leave the field out
  * @param limits bounds of its values
  * @param description a note for people; may be empty
+ * @param unit what its numbers are numbers of, as "°C" or "kg"; may be empty
  * @param extras properties kept from a file
  */
 public record Field(
@@ -25,6 +26,7 @@ public record Field(
     Optional<Formula> defaultValue,
     Limits limits,
     String description,
+    String unit,
     Extras extras) {
 
   public Field {
@@ -44,42 +46,65 @@ public record Field(
         Optional.empty(),
         Limits.NONE,
         "",
+        "",
         Extras.NONE);
   }
 
   public Field withId(FieldId other) {
-    return new Field(other, name, label, type, required, defaultValue, limits, description, extras);
+    return new Field(
+        other, name, label, type, required, defaultValue, limits, description, unit, extras);
   }
 
   public Field withName(String other) {
-    return new Field(id, other, label, type, required, defaultValue, limits, description, extras);
+    return new Field(
+        id, other, label, type, required, defaultValue, limits, description, unit, extras);
   }
 
   public Field withLabel(String other) {
-    return new Field(id, name, other, type, required, defaultValue, limits, description, extras);
+    return new Field(
+        id, name, other, type, required, defaultValue, limits, description, unit, extras);
   }
 
   public Field withType(FieldType other) {
-    return new Field(id, name, label, other, required, defaultValue, limits, description, extras);
+    return new Field(
+        id, name, label, other, required, defaultValue, limits, description, unit, extras);
   }
 
   public Field withRequired(boolean other) {
-    return new Field(id, name, label, type, other, defaultValue, limits, description, extras);
+    return new Field(id, name, label, type, other, defaultValue, limits, description, unit, extras);
   }
 
   public Field withDefault(Optional<Formula> other) {
-    return new Field(id, name, label, type, required, other, limits, description, extras);
+    return new Field(id, name, label, type, required, other, limits, description, unit, extras);
   }
 
   public Field withLimits(Limits other) {
-    return new Field(id, name, label, type, required, defaultValue, other, description, extras);
+    return new Field(
+        id, name, label, type, required, defaultValue, other, description, unit, extras);
   }
 
   public Field withDescription(String other) {
-    return new Field(id, name, label, type, required, defaultValue, limits, other, extras);
+    return new Field(id, name, label, type, required, defaultValue, limits, other, unit, extras);
+  }
+
+  public Field withUnit(String other) {
+    return new Field(
+        id, name, label, type, required, defaultValue, limits, description, other, extras);
+  }
+
+  /** The label with the unit behind it, as a heading has it: "Peak (°C)". */
+  public String heading() {
+    return unit.isEmpty() ? label : label + " (" + unit + ")";
+  }
+
+  /** What is noted of it, unit and all: "End temperature, in °C". */
+  public String remark() {
+    String in = unit.isEmpty() ? "" : "in " + unit;
+    return description.isBlank() || in.isEmpty() ? description + in : description + " (" + in + ")";
   }
 
   public Field withExtras(Extras other) {
-    return new Field(id, name, label, type, required, defaultValue, limits, description, other);
+    return new Field(
+        id, name, label, type, required, defaultValue, limits, description, unit, other);
   }
 }

@@ -188,6 +188,7 @@ class DesignChecksTest {
                             new Index("b", List.of(id("fallback_id")))))),
             true),
         new Case("cascade-reaches-twice", DesignChecksTest::cascading, true),
+        new Case("unit-missing", field("cone", "end_c", f -> f.withUnit("")), false),
         new Case(
             "pattern-without-match",
             table(

@@ -38,7 +38,7 @@ class TableInWordsTest {
                 + " most one member and goes to exactly one cone.",
             "It always has Started; it may have Ended, Peak and Remark.",
             "Unless said otherwise, Started is now.",
-            "Peak must lie between 580 and 1400.",
+            "Peak must lie between 580 and 1400 °C.",
             "A firing cannot end before it has started.",
             "Note the peak temperature when the firing has ended.",
             "A firing may be entered at most two weeks ahead.",
@@ -66,7 +66,7 @@ class TableInWordsTest {
             "Mark must be “P-”, then 4 digits.",
             "Stage must be thrown, dried, bisque, glazed or fired.");
     assertThat(sentences(DEMO, "recipe_line"))
-        .contains("Percentage must be at most 100 and be greater than 0.");
+        .contains("Percentage must be at most 100 % and be greater than 0 %.");
     assertThat(sentences(DEMO, "member"))
         .contains(
             "It pays for exactly one membership plan and was referred by at most one other"

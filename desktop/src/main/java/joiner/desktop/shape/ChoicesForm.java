@@ -36,6 +36,10 @@ final class ChoicesForm {
     more.setPromptText(texts.get("side.choice.more"));
     more.setAccessibleText(texts.get("side.choice.more"));
     nodes.add(more);
+    var table = Parts.button(texts.get("side.toLookup"), () -> model.toLookup(of));
+    table.setId("to-lookup");
+    nodes.add(table);
+    nodes.add(Parts.prose(texts.get("side.toLookup.why"), "muted", "small"));
     return nodes;
   }
 

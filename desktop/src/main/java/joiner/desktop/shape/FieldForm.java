@@ -52,6 +52,9 @@ final class FieldForm {
     if (hasSize(field)) {
       nodes.add(typed("size", TypeChoice.sizeOf(field.type()), text -> fields.resize(alone, text)));
     }
+    if (isMeasurable(field)) {
+      nodes.add(typed("unit", field.unit(), text -> fields.measure(alone, text)));
+    }
     nodes.add(usual(field));
     nodes.add(check("required", alone, fields::isRequired, fields::require));
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
@@ -87,6 +90,12 @@ final class FieldForm {
               text -> fields.resize(chosen, text));
       size.setPromptText(texts.get("mixed"));
       nodes.add(beside("size", size));
+    }
+    if (chosen.stream().allMatch(FieldForm::isMeasurable)) {
+      var unit = TypedText.of(common(chosen, Field::unit), text -> fields.measure(chosen, text));
+      unit.setPromptText(
+          texts.get(chosen.stream().allMatch(f -> f.unit().isEmpty()) ? "unit.none" : "mixed"));
+      nodes.add(beside("unit", unit));
     }
     nodes.add(check("required", chosen, fields::isRequired, fields::require));
     nodes.add(check("unique", chosen, fields::isUnique, fields::setUnique));
@@ -171,6 +180,17 @@ final class FieldForm {
     }
     box.setOnAction(event -> set.accept(chosen, box.isSelected()));
     return beside(key, box);
+  }
+
+  /** Whether its values are numbers of something, or it has a unit all the same. */
+  private static boolean isMeasurable(Field field) {
+    boolean counter = field.type() instanceof FieldType.Counter;
+    return !field.unit().isEmpty()
+        || !counter
+            && switch (field.type().kind()) {
+              case WHOLE, NUMBER -> true;
+              case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
+            };
   }
 
   /** Whether bounds say something of its values, or are there all the same. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.compare.Effect;
@@ -173,11 +174,24 @@ final class FieldsModel {
     return chosen.get().stream().filter(table()::hasField).map(table()::field).toList();
   }
 
-  /** The size of a field as it is read. */
+  /** The size of a field as it is read, with its unit. */
   String size(Field field) {
-    return field.type() instanceof FieldType.Choice choice
-        ? texts.get("size.choices", choice.entries().size())
-        : TypeChoice.sizeOf(field.type());
+    String size =
+        field.type() instanceof FieldType.Choice choice
+            ? texts.get("size.choices", choice.entries().size())
+            : TypeChoice.sizeOf(field.type());
+    return Stream.of(size, field.unit())
+        .filter(part -> !part.isEmpty())
+        .collect(Collectors.joining(" · "));
+  }
+
+  /** Says what the numbers of fields are numbers of. */
+  void measure(List<Field> fields, String unit) {
+    apply(
+        fields.stream()
+            .filter(field -> !field.unit().equals(unit.strip()))
+            .map(field -> ChangeField.unit(table(), field, unit.strip()))
+            .toList());
   }
 
   /** The table whose row a field holds, if it does. */

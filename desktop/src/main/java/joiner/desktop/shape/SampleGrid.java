@@ -201,7 +201,7 @@ public final class SampleGrid {
   }
 
   private TableColumn<Integer, String> column(Field field) {
-    var column = new TableColumn<Integer, String>(field.label());
+    var column = new TableColumn<Integer, String>(field.heading());
     column.setUserData(field.id());
     column.setReorderable(false);
     column.setPrefWidth(width(field));
@@ -269,6 +269,6 @@ public final class SampleGrid {
             .type()
             .length()
             .orElse(field.type() instanceof joiner.model.FieldType.DateTime ? 20 : 11);
-    return Math.clamp(Math.max(length, field.label().length()) * 7.0 + 20, 70, 190);
+    return Math.clamp(Math.max(length, field.heading().length()) * 7.0 + 20, 70, 190);
   }
 }

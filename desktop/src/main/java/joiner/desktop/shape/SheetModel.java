@@ -16,7 +16,9 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
+import joiner.edit.ChoicesToLookup;
 import joiner.edit.FoldBack;
+import joiner.edit.LookupToChoices;
 import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
 import joiner.edit.RenameChoice;
@@ -338,6 +340,28 @@ final class SheetModel {
     if (bench.apply(() -> FoldBack.of(bench.design(), tie))) {
       bench.selectionProperty().set(Selection.of(tie.parent()));
       bench.tellDone(texts.get("side.folded", labelOf(tie.parent())), texts.get("undo"));
+    }
+  }
+
+  /** Whether a table is a list that could as well be fixed choices. */
+  boolean isList(Table table) {
+    return table.kind() instanceof TableKind.Lookup
+        && !bench.design().childrenOf(table.id()).isEmpty();
+  }
+
+  /** Turns a list that others pick from into fixed choices of theirs. */
+  void toChoices(Table table) {
+    if (bench.apply(() -> new LookupToChoices(table.id(), table.label()))) {
+      bench.selectionProperty().set(Selection.NONE);
+      bench.tellDone(texts.get("side.toChoices.done", table.label()), texts.get("undo"));
+    }
+  }
+
+  /** Turns fixed choices into a table that others can pick from too. */
+  void toLookup(About.OfField of) {
+    if (bench.apply(
+        () -> new ChoicesToLookup(of.table().id(), of.field().id(), of.field().label()))) {
+      bench.tellDone(texts.get("side.toLookup.done", of.field().label()), texts.get("undo"));
     }
   }
 

@@ -56,6 +56,12 @@ final class TableForm {
             text -> model.rowLabel(table, text.replace('\n', ' '))));
     nodes.add(area("note", table.description(), text -> model.describe(table, text)));
     nodes.addAll(keys(table));
+    if (model.isList(table)) {
+      Button choices = Parts.button(texts.get("side.toChoices"), () -> model.toChoices(table));
+      choices.setId("to-choices");
+      nodes.add(choices);
+      nodes.add(Parts.prose(texts.get("side.toChoices.why"), "muted", "small"));
+    }
     model
         .foldable(table)
         .ifPresent(

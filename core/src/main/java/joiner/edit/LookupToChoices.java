@@ -1,0 +1,168 @@
+package joiner.edit;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import joiner.expression.Checked;
+import joiner.meaning.DefaultReading;
+import joiner.meaning.Draft;
+import joiner.meaning.ParentRows;
+import joiner.meaning.TableMeaning;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Relationship;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.model.TableKind;
+import joiner.naming.WordList;
+import joiner.rows.Rows;
+
+/**
+ * Turns a table that others pick from into fixed choices of the fields that refer to it; the rows
+ * hold what people recognised the picked rows by. Refused where the table holds more than that,
+ * which would be lost. The way back from {@link ChoicesToLookup}.
+ */
+public record LookupToChoices(TableId lookup, String label) implements Edit {
+  /** What rows are called by may hang on the day; a change is the same whenever it is made. */
+  private static final Clock CLOCK = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
+
+  @Override
+  public String name() {
+    return "turn " + label + " into fixed choices";
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    Table table = draft.design().table(lookup);
+    InFile.requireHeld(draft, lookup);
+    List<Relationship> referring = referring(draft, table);
+    requireNothingElse(draft, table);
+    Map<String, String> texts = texts(draft, referring.getFirst());
+    Draft changed = draft;
+    for (Relationship down : referring) {
+      InFile.requireHeld(draft, down.child());
+      changed = chosen(changed, down, texts);
+    }
+    return new RemoveTable(lookup, label).apply(changed);
+  }
+
+  private List<Relationship> referring(Draft draft, Table table) {
+    List<Relationship> referring = draft.design().childrenOf(lookup);
+    boolean simple =
+        table.primaryKey().size() == 1
+            && !referring.isEmpty()
+            && referring.stream()
+                .allMatch(
+                    down ->
+                        down.parentFields().equals(table.primaryKey()) && !down.isSelfReference());
+    if (!simple || !draft.design().parentsOf(lookup).isEmpty()) {
+      throw new EditRefusedException(
+          label
+              + " is no plain list: only a table that is identified by one field, that others refer"
+              + " to, and that refers to none itself can become fixed choices.");
+    }
+    return referring;
+  }
+
+  /** Refuses to lose what the table holds beside its key and what its rows are recognised by. */
+  private void requireNothingElse(Draft draft, Table table) {
+    Stream<FieldId> shown =
+        draft.meaning().of(table).rowLabel().stream()
+            .filter(Checked.Sound.class::isInstance)
+            .map(Checked.Sound.class::cast)
+            .flatMap(sound -> TableMeaning.fieldsOf(sound).stream());
+    Rows rows = draft.rows().of(lookup);
+    List<FieldId> kept =
+        Stream.of(table.primaryKey().stream(), shown, unused(draft, table))
+            .flatMap(ids -> ids)
+            .toList();
+    List<String> more =
+        table.fields().stream()
+            .filter(field -> !kept.contains(field.id()))
+            .filter(field -> rows.count() == 0 || isFilled(rows, field))
+            .map(Field::label)
+            .toList();
+    if (!more.isEmpty()) {
+      throw new EditRefusedException(
+          label
+              + " also holds "
+              + WordList.and(more)
+              + ", which fixed choices cannot; move or remove it first.");
+    }
+  }
+
+  /** The mark of retired rows says nothing where none is. */
+  private Stream<FieldId> unused(Draft draft, Table table) {
+    ParentRows parents = ParentRows.of(draft, referring(draft, table).getFirst(), CLOCK);
+    return table.kind() instanceof TableKind.Lookup list
+            && parents.all().stream().noneMatch(ParentRows.Parent::retired)
+        ? list.retired().stream()
+        : Stream.of();
+  }
+
+  private static boolean isFilled(Rows rows, Field field) {
+    for (int row = 0; row < rows.count(); row++) {
+      if (rows.cell(row, field.id()).isPresent()) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** For each key what its choice is called. */
+  private Map<String, String> texts(Draft draft, Relationship down) {
+    ParentRows parents = ParentRows.of(draft, down, CLOCK);
+    Map<String, String> texts = new LinkedHashMap<>();
+    for (ParentRows.Parent parent : parents.all()) {
+      texts.put(parent.key(), parent.label());
+    }
+    long different = texts.values().stream().distinct().count();
+    if (texts.isEmpty() || different < parents.count()) {
+      throw new EditRefusedException(
+          texts.isEmpty()
+              ? label + " has no rows, and a list of choices has one at least; add them first."
+              : "Two rows of "
+                  + label
+                  + " are called the same, which choices cannot be; give them different names.");
+    }
+    return texts;
+  }
+
+  private Draft chosen(Draft draft, Relationship down, Map<String, String> texts) {
+    Table child = draft.design().table(down.child());
+    Field field = child.field(down.childFields().getFirst());
+    Rows rows = draft.rows().of(child.id());
+    var cells = new ArrayList<Optional<String>>(rows.count());
+    ParentRows parents = ParentRows.of(draft, down, CLOCK);
+    for (int row = 0; row < rows.count(); row++) {
+      cells.add(
+          rows.cell(row, field.id())
+              .map(cell -> parents.find(cell).map(ParentRows.Parent::label).orElse(cell)));
+    }
+    FieldType choice =
+        FieldType.Choice.of(texts.values().stream().distinct().collect(Collectors.toList()));
+    Field chosen = field.withType(choice);
+    Optional<DefaultReading> before = DefaultReading.of(field);
+    Field defaulted =
+        before
+            .filter(reading -> reading.sort() == DefaultReading.Sort.CONSTANT)
+            .flatMap(reading -> parents.find(reading.words()))
+            .map(
+                parent ->
+                    chosen.withDefault(
+                        DefaultReading.of(chosen, parent.label()).getFirst().value()))
+            .orElse(chosen);
+    Draft untied = new RemoveRelationship(down.id(), down.name()).apply(draft);
+    return untied.with(
+        untied.design().withTable(child.id(), t -> t.withField(field.id(), f -> defaulted)),
+        untied.rows().with(child.id(), r -> r.withColumn(field.id(), cells)));
+  }
+}
