@@ -48,12 +48,29 @@ public record PatternExamples(List<PatternPart> parts, List<String> unfit) {
       return Optional.empty();
     }
     List<PatternPart> parts = parts(most.get());
+    if (areWords(parts)) {
+      return Optional.empty();
+    }
     String expression = PatternPart.expression(parts);
     return TextPattern.of(expression) instanceof TextPattern.Read.Understood(var pattern)
         ? Optional.of(
             new PatternExamples(
                 parts, texts.stream().filter(text -> !pattern.matches(text)).toList()))
         : Optional.empty();
+  }
+
+  /** Whether they are no more than letters, some more, some fewer, as words have them. */
+  private static boolean areWords(List<PatternPart> parts) {
+    boolean loose = parts.stream().anyMatch(part -> !part.most().equals(Optional.of(part.least())));
+    return loose
+        && parts.stream()
+            .noneMatch(
+                part ->
+                    switch (part.what()) {
+                      case PatternPart.What.OfKind(PartKind kind) -> kind == PartKind.DIGIT;
+                      case PatternPart.What.AnyOf some -> true;
+                      case PatternPart.What.Fixed(String text) -> !text.isBlank();
+                    });
   }
 
   /** The pattern as an expression. */

@@ -140,6 +140,7 @@ class PatternPartsTest {
     assertThat(PatternExamples.of(List.of("AB 12", "C 3")).orElseThrow().expression())
         .isEqualTo("[A-Z]{1,2} [0-9]{1,2}");
     assertThat(PatternExamples.of(List.of("one", "Two three", "4"))).isEmpty();
+    assertThat(PatternExamples.of(List.of("Big Tom", "Little Ann", "The Bin"))).isEmpty();
     assertThat(PatternExamples.of(List.of(" ", ""))).isEmpty();
   }
 
