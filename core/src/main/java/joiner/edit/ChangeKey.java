@@ -9,14 +9,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import joiner.expression.Value;
+import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
+import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
@@ -82,7 +86,39 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
       InFile.requireHeld(draft, follower.table());
       changed = followed(draft, changed, follower, values);
     }
-    return changed.withDesign(Renaming.carry(draft.design(), changed.design()));
+    Design compared = compared(draft, changed.design(), followers);
+    return changed.withDesign(Renaming.carry(draft.design(), compared));
+  }
+
+  /**
+   * The design in which rules that compared the old key of a row with what refers to one compare
+   * the new key with it.
+   */
+  private Design compared(Draft before, Design design, Set<Referring> followers) {
+    TableMeaning meaning = before.meaning().of(table);
+    FieldId old = meaning.table().primaryKey().getFirst();
+    String name = meaning.table().field(key.getFirst()).name();
+    var rules = new ArrayList<Rule>();
+    for (Constraint.Holds held : meaning.rules()) {
+      boolean both =
+          held.fields().contains(old)
+              && held.fields().stream()
+                  .anyMatch(field -> followers.contains(new Referring(table, field)));
+      rules.add(
+          both
+              ? held.rule()
+                  .withCondition(
+                      held.rule()
+                          .condition()
+                          .renamed(
+                              meaning.scope(),
+                              read ->
+                                  read instanceof OwnField own && own.field().equals(old)
+                                      ? List.of(name)
+                                      : read.path()))
+              : held.rule());
+    }
+    return design.withTable(table, t -> t.withRules(rules));
   }
 
   /** Fields that hold values of the old key. */

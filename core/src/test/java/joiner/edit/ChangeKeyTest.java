@@ -72,6 +72,9 @@ class ChangeKeyTest {
               assertThat(child.field(r.childFields().getFirst()).type())
                   .isEqualTo(new FieldType.Text(6));
             });
+    assertThat(member.rules().getLast().condition().text()).isEqualTo("referred_by <> card_no");
+    assertThat(DesignChecks.run(changed))
+        .noneMatch(finding -> finding.severity() == Severity.ERROR);
     assertThat(links(changed)).isEqualTo(links(DEMO));
     assertThat(Audit.of(changed, Pottery.CLOCK).violations()).isEmpty();
     assertThat(changed.rows().of(new TableId("piece")).cell(0, new FieldId("maker_id")).orElse(""))

@@ -80,7 +80,7 @@ final class FieldColumns {
     key.setCellValueFactory(line -> shown(line.getValue(), model::tag));
     key.setCellFactory(column -> styled("key-tag"));
     all.add(key);
-    all.add(typed("label", 116, Field::label, model::relabel));
+    all.add(typed("label", 122, Field::label, model::relabel));
     all.add(typed("name", 110, Field::name, model::rename));
     all.add(type());
     all.add(size());
@@ -155,7 +155,7 @@ final class FieldColumns {
   /** Of choices it is told how many there are; they are typed one after the other. */
   private TableColumn<FieldLine, String> size() {
     TableColumn<FieldLine, String> column =
-        typed("size", 54, field -> TypeChoice.sizeOf(field.type()), this::resize);
+        typed("size", 62, field -> TypeChoice.sizeOf(field.type()), this::resize);
     column.setCellValueFactory(line -> shown(line.getValue(), model::size));
     return column;
   }
@@ -240,7 +240,7 @@ final class FieldColumns {
   private TableColumn<FieldLine, RowsCell.Bar> inTheRows() {
     var column = new TableColumn<FieldLine, RowsCell.Bar>(texts.get("column.rows"));
     column.setId("column-rows");
-    column.setPrefWidth(204);
+    column.setPrefWidth(188);
     column.setMinWidth(150);
     column.setSortable(false);
     column.setReorderable(false);

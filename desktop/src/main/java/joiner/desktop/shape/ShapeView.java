@@ -98,6 +98,7 @@ public final class ShapeView implements StageView {
     rows.setMinWidth(0);
     HBox.setHgrow(rows, Priority.ALWAYS);
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
+    VBox.setVgrow(words.node(), Priority.ALWAYS);
     VBox.setVgrow(below, Priority.ALWAYS);
     below.setMinHeight(150);
     below.setPrefHeight(150); // What the fields leave is its.
@@ -195,7 +196,8 @@ public final class ShapeView implements StageView {
     boolean room = main.getWidth() >= SIDE_BY_SIDE;
     inWords.setVisible(!room);
     boolean onlyWords = !room && inWords.isSelected();
-    rows.getChildren().setAll(rowsLine, onlyWords ? words.node() : samples.node());
+    rows.getChildren()
+        .setAll(onlyWords ? List.of(words.node()) : List.of(rowsLine, samples.node()));
     if (room) {
       ((Region) words.node()).setPrefWidth(WORDS_WIDTH);
       ((Region) words.node()).setMinWidth(WORDS_WIDTH);

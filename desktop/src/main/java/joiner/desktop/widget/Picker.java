@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Bounds;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -13,6 +14,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
 import javafx.stage.Popup;
+import javafx.stage.PopupWindow;
+import javafx.stage.Screen;
 import joiner.desktop.widget.Offers.Offer;
 
 /**
@@ -85,11 +88,27 @@ public final class Picker<T> {
     grouped = all.stream().anyMatch(offer -> !offer.group().isEmpty());
     boolean told = all.stream().anyMatch(offer -> !offer.detail().isEmpty());
     popup.getContent().getFirst().getStyleClass().add(told || grouped ? "wide" : "narrow");
-    popup.show(beside, at.getMinX(), at.getMaxY());
+    boolean above = isMoreRoomAbove(at);
+    popup.setAnchorLocation(
+        above
+            ? PopupWindow.AnchorLocation.CONTENT_BOTTOM_LEFT
+            : PopupWindow.AnchorLocation.CONTENT_TOP_LEFT);
+    popup.show(beside, at.getMinX(), above ? at.getMinY() : at.getMaxY());
     typed.textProperty().subscribe(this::narrow);
     typed.setText(begun);
     typed.requestFocus();
     typed.end();
+  }
+
+  /** Where a list that opens downwards would not fit, it stands on what it is about. */
+  private static boolean isMoreRoomAbove(Bounds at) {
+    Rectangle2D screen =
+        Screen.getScreensForRectangle(at.getMinX(), at.getMinY(), 1, 1).stream()
+            .findFirst()
+            .orElseGet(Screen::getPrimary)
+            .getVisualBounds();
+    double below = screen.getMaxY() - at.getMaxY();
+    return below < ROW * (ROWS_SHOWN + 2) && at.getMinY() - screen.getMinY() > below;
   }
 
   private void narrow(String text) {
