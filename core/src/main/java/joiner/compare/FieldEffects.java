@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Formula;
-import joiner.finding.TypeWords;
+import joiner.meaning.TypeWords;
 import joiner.model.ChoiceId;
 import joiner.model.Field;
 import joiner.model.FieldType;

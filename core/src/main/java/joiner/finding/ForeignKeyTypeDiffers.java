@@ -2,6 +2,7 @@ package joiner.finding;
 
 import java.util.function.Consumer;
 import joiner.edit.ChangeField;
+import joiner.meaning.TypeWords;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Relationship;

@@ -3,6 +3,7 @@ package joiner.finding;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Consumer;
+import joiner.meaning.TypeWords;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;

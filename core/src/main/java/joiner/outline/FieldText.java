@@ -5,6 +5,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
+import joiner.meaning.TypeWords;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -54,24 +55,9 @@ public final class FieldText {
 
   private static String words(FieldType type) {
     return switch (type) {
-      case FieldType.Text t -> "text";
-      case FieldType.LongText t -> "long text";
-      case FieldType.WholeNumber t -> "whole number";
-      case FieldType.Counter t -> "counter";
-      case FieldType.Decimal t -> "decimal";
-      case FieldType.Money t -> "money";
-      case FieldType.AnyNumber t -> "number";
-      case FieldType.TrueFalse t -> "true/false";
-      case FieldType.Date t -> "date";
-      case FieldType.Time t -> "time";
-      case FieldType.DateTime t -> t.zoned() ? "date, time, zone" : "date and time";
-      case FieldType.Uuid t -> "uuid";
-      case FieldType.Email t -> "e-mail";
-      case FieldType.WebAddress t -> "web address";
-      case FieldType.Phone t -> "phone number";
-      case FieldType.FileReference t -> "file reference";
-      case FieldType.Choice t -> "choice (" + String.join(", ", t.values()) + ")";
-      case FieldType.Kept t -> t.standardType();
+      case FieldType.DateTime(boolean zoned) when zoned -> "date, time, zone";
+      case FieldType.Choice choice -> "choice (" + String.join(", ", choice.values()) + ")";
+      default -> TypeWords.kind(type);
     };
   }
 }

@@ -12,6 +12,7 @@ import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
+import joiner.meaning.TypeWords;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;

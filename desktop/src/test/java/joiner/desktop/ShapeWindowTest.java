@@ -349,12 +349,12 @@ class ShapeWindowTest extends OpenedWindow {
     until(() -> says(robot, "3 fields of Kiln") || says(robot, "4 fields of Kiln"));
     assertThat(node(robot, "field-type", Button.class).getText()).isEqualTo("mixed");
     boolean required = field("kiln", "name").required();
-    robot.interact(() -> node2(robot, "field-required").fire());
+    robot.interact(() -> checkBox(robot, "field-required").fire());
     until(() -> field("kiln", "name").required() != required || field("kiln", "fuel").required());
     assertThat(grid.getSelectionModel().getSelectedIndices().size()).isGreaterThanOrEqualTo(3);
   }
 
-  private static CheckBox node2(FxRobot robot, String id) {
+  private static CheckBox checkBox(FxRobot robot, String id) {
     return robot.lookup("#" + id).queryAs(CheckBox.class);
   }
 

@@ -15,7 +15,7 @@ import joiner.desktop.widget.Texts;
 import joiner.discovery.ColumnProfile;
 import joiner.discovery.Fact;
 import joiner.discovery.FoundMultivalued;
-import joiner.finding.TypeWords;
+import joiner.meaning.TypeWords;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.source.SourceProblem;

@@ -18,7 +18,7 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.discovery.ColumnProfile;
 import joiner.discovery.ColumnProfile.Disagreeing;
-import joiner.finding.TypeWords;
+import joiner.meaning.TypeWords;
 import joiner.rows.EncodedTable;
 
 /** The rows of a source under a strip that says what was found in each column. */

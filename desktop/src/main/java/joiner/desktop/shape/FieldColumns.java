@@ -19,6 +19,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
 import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
+import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 
 /** The columns of the grid of fields: what each shows, and what is done in it. */
@@ -207,7 +208,7 @@ final class FieldColumns {
 
   private void pickDefault(Node cell, Field field, String begun) {
     new Picker<>(texts.get("default.pick"), new DefaultOffers(texts, field))
-        .at(joiner.meaning.DefaultReading.of(field))
+        .at(DefaultReading.of(field))
         .begunWith(begun)
         .goingOn(editor::goOn)
         .open(cell, reading -> model.changeDefault(deeds.targets(field), reading.value()));

@@ -3,12 +3,14 @@ package joiner.desktop.shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.Control;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -22,6 +24,7 @@ import joiner.edit.UsualType;
 import joiner.expression.Kind;
 import joiner.meaning.DefaultReading;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
 
@@ -101,15 +104,15 @@ final class FieldForm {
     nodes.add(check("unique", chosen, fields::isUnique, fields::setUnique));
     nodes.add(defaults(chosen, common(chosen, FieldsModel::defaultOf)));
     Button unique =
-        Parts.button(texts.get("side.uniqueTogether"), () -> fields.uniqueTogether(chosen));
+        Parts.button(texts.get("side.uniqueTogether"), () -> fields.keys().uniqueTogether(chosen));
     unique.setId("unique-together");
-    Button index = Parts.button(texts.get("side.index"), () -> fields.index(chosen));
+    Button index = Parts.button(texts.get("side.index"), () -> fields.keys().index(chosen));
     index.setId("index-fields");
     nodes.add(new FlowPane(8, 8, unique, index));
     return nodes;
   }
 
-  private static List<joiner.model.FieldId> ids(List<Field> fields) {
+  private static List<FieldId> ids(List<Field> fields) {
     return fields.stream().map(Field::id).toList();
   }
 
@@ -129,7 +132,7 @@ final class FieldForm {
     return beside(key, TypedText.of(value, change));
   }
 
-  private Node beside(String key, javafx.scene.control.Control control) {
+  private Node beside(String key, Control control) {
     control.setId("field-" + key);
     return Parts.beside(texts.get("side.field." + key), control);
   }
@@ -170,7 +173,7 @@ final class FieldForm {
       String key,
       List<Field> chosen,
       Function<Field, Boolean> on,
-      java.util.function.BiConsumer<List<Field>, Boolean> set) {
+      BiConsumer<List<Field>, Boolean> set) {
     long count = chosen.stream().filter(on::apply).count();
     var box = new CheckBox();
     box.setSelected(count == chosen.size());

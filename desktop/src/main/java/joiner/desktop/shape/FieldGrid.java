@@ -85,7 +85,7 @@ final class FieldGrid {
   private void pressed(KeyEvent event) {
     if (event.isShortcutDown() && event.getCode() == KeyCode.C && !chosen().isEmpty()) {
       var content = new ClipboardContent();
-      content.putString(model.copy(chosen()));
+      content.putString(model.clipboard().copy(chosen()));
       Clipboard.getSystemClipboard().setContent(content);
       event.consume();
     } else if (event.isShortcutDown() && !event.isShiftDown() && event.getCode() == KeyCode.V) {
@@ -100,7 +100,7 @@ final class FieldGrid {
   }
 
   private void take(String text) {
-    if (!model.paste(text)) {
+    if (!model.clipboard().paste(text)) {
       list.accept(text);
     }
   }

@@ -95,7 +95,7 @@ final class FieldStrip {
               String label = typed.isBlank() ? usual : typed.strip();
               return List.of(new Offers.Offer<>(label, label, texts.get("own.new"), ""));
             })
-        .open(own, label -> model.toOwnTable(chosen, label));
+        .open(own, label -> model.keys().toOwnTable(chosen, label));
   }
 
   /** Makes all required, or none where all are. */
@@ -105,7 +105,7 @@ final class FieldStrip {
   }
 
   private void toggleKey() {
-    model.toggleKey(grid.chosen());
+    model.keys().toggle(grid.chosen());
   }
 
   /** What can be done with the chosen fields, for the finder. */
@@ -124,9 +124,10 @@ final class FieldStrip {
               Command.Sort.REMOVAL,
               () -> model.remove(List.of(field))));
     }
-    if (!model.isCounted()) {
+    if (!model.keys().isCounted()) {
       commands.add(
-          Command.of(texts.get("key.counter", model.table().label()), model::identifyByCounter));
+          Command.of(
+              texts.get("key.counter", model.table().label()), model.keys()::identifyByCounter));
     }
     return commands;
   }

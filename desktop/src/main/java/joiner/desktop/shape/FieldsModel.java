@@ -3,7 +3,6 @@ package joiner.desktop.shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -17,14 +16,11 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.AddField;
 import joiner.edit.CarriedType;
 import joiner.edit.ChangeField;
-import joiner.edit.ChangeKey;
 import joiner.edit.ChangeTable;
-import joiner.edit.Counters;
 import joiner.edit.Edit;
 import joiner.edit.Relating;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
-import joiner.edit.ToOwnTable;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
 import joiner.expression.Formula;
@@ -32,15 +28,11 @@ import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.Index;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
-import joiner.naming.WordList;
-import joiner.outline.FieldText;
 
 /** The fields of a table as they are shown and typed, without a window. */
 final class FieldsModel {
@@ -50,16 +42,26 @@ final class FieldsModel {
       new ReadOnlyObjectWrapper<>(List.of());
   private static final Table NONE = Table.of("none", "none", new Noun("none", "none"));
 
-  private Optional<Copied> copied = Optional.empty();
+  private final KeysModel keys;
+  private final FieldClipboard clipboard;
   private Optional<Table> shown = Optional.empty();
   private List<Relationship> shownLinks = List.of();
-
-  /** Fields that were copied, and the text that stands for them. */
-  private record Copied(String text, List<Field> fields) {}
 
   FieldsModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    this.keys = new KeysModel(bench, texts, this::table);
+    this.clipboard = new FieldClipboard(bench, texts, this::table);
+  }
+
+  /** By what rows of the table are told apart. */
+  KeysModel keys() {
+    return keys;
+  }
+
+  /** Where fields are copied to and pasted from. */
+  FieldClipboard clipboard() {
+    return clipboard;
   }
 
   /** The table whose fields they are: the one that is chosen. */
@@ -310,95 +312,6 @@ final class FieldsModel {
             .filter(field -> isUnique(field) != unique)
             .map(field -> SetUnique.of(table(), List.of(field.id()), unique))
             .toList());
-  }
-
-  /** Identifies rows by those fields; by nothing where they are what does so already. */
-  void toggleKey(List<Field> fields) {
-    List<FieldId> ids = fields.stream().map(Field::id).toList();
-    if (!ids.isEmpty()) {
-      List<FieldId> key = table().primaryKey().equals(ids) ? List.of() : ids;
-      identify(() -> ChangeKey.of(table(), key));
-    }
-  }
-
-  /** Identifies rows by a counter, unless one does so already. */
-  void identifyByCounter() {
-    identify(() -> Counters.identify(table()));
-  }
-
-  /** Tells, where others refer to the key, that they followed. */
-  private void identify(Supplier<Edit> change) {
-    long referring = bench.design().childrenOf(table().id()).size();
-    if (bench.apply(change) && referring > 0) {
-      String key = WordList.and(table().labelsOf(table().primaryKey()));
-      bench.tellDone(texts.get("key.followed", table().label(), key, referring), texts.get("undo"));
-    }
-  }
-
-  /** Whether rows are identified by a counter. */
-  boolean isCounted() {
-    return table().primaryKey().size() == 1
-        && table().field(table().primaryKey().getFirst()).type() instanceof FieldType.Counter;
-  }
-
-  /** Moves fields to a table of their own, and goes there. */
-  void toOwnTable(List<Field> fields, String label) {
-    List<FieldId> ids = fields.stream().map(Field::id).toList();
-    Table from = table();
-    int before = bench.design().tables().size();
-    if (!label.isBlank() && bench.apply(() -> new ToOwnTable(from.id(), ids, label.strip()))) {
-      Table own = List.copyOf(bench.design().tables()).get(before);
-      bench.selectionProperty().set(Selection.of(own.id()));
-      bench.tellDone(
-          texts.get("own.done", own.label(), bench.draft().rows().count(own.id()), from.label()),
-          texts.get("undo"));
-    }
-  }
-
-  /** Says that the values of fields together occur once. */
-  void uniqueTogether(List<Field> fields) {
-    bench.apply(SetUnique.of(table(), fields.stream().map(Field::id).toList(), true));
-  }
-
-  /** Adds an index of fields, in their order. */
-  void index(List<Field> fields) {
-    List<FieldId> ids = fields.stream().map(Field::id).toList();
-    String name = ConstraintNaming.index(table().name(), table().namesOf(ids));
-    bench.apply(ChangeTable.addIndex(table(), new Index(name, ids)));
-  }
-
-  /** Fields as a text that spreadsheets and Joiner read; here they are pasted as they are. */
-  String copy(List<Field> fields) {
-    String text = FieldText.write(bench.design(), table(), fields);
-    copied = Optional.of(new Copied(text, fields));
-    return text;
-  }
-
-  /**
-   * Adds fields that were copied here, with all that is said of them, as one change.
-   *
-   * @return whether that text is what was copied
-   */
-  boolean paste(String text) {
-    Optional<Copied> here = copied.filter(c -> c.text.equals(text)).filter(c -> isTable());
-    here.ifPresent(
-        c -> {
-          var edits = new ArrayList<Edit>();
-          Table growing = table();
-          for (Field field : c.fields) {
-            String name = NamingPolicy.free(field.name(), growing.fieldsByName().keySet());
-            Field fresh = growing.unused(field.withId(new FieldId(name)).withName(name));
-            growing = growing.withFieldAdded(fresh);
-            edits.add(new AddField(growing.id(), fresh));
-          }
-          bench.apply(Edit.all(texts.get("undo.paste", edits.size()), edits));
-          bench.tellDone(texts.get("pasted", edits.size()), texts.get("undo"));
-        });
-    return here.isPresent();
-  }
-
-  private boolean isTable() {
-    return bench.table().isPresent();
   }
 
   /** Moves a field by so many places; nothing at either end. */

@@ -13,6 +13,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -54,7 +55,7 @@ final class PatternForm {
     parts.setId("pattern-parts");
     parts.setSelected(open);
     nodes.add(new FlowPane(8, 8, parts, seen));
-    var rows = new javafx.scene.layout.VBox(4);
+    var rows = new VBox(4);
     parts
         .selectedProperty()
         .subscribe(

@@ -93,17 +93,17 @@ class ListModelTest {
   void copiedFieldsArePastedWithAllThatIsSaidOfThem() {
     Table firing = test.choose("firing");
     Field peak = firing.field(new FieldId("peak_c"));
-    String text = fields.copy(List.of(peak));
+    String text = fields.clipboard().copy(List.of(peak));
     assertThat(text).contains("Peak").contains("whole number");
-    assertThat(fields.paste("something else")).isFalse();
+    assertThat(fields.clipboard().paste("something else")).isFalse();
     test.choose("kiln");
-    assertThat(fields.paste(text)).isTrue();
-    assertThat(fields.paste(text)).isTrue();
+    assertThat(fields.clipboard().paste(text)).isTrue();
+    assertThat(fields.clipboard().paste(text)).isTrue();
     List<Field> now = test.table("kiln").fields();
     assertThat(now.getLast().name()).isEqualTo("peak_c_2");
     assertThat(now.getLast().limits()).isEqualTo(peak.limits());
     test.bench.selectionProperty().set(Selection.NONE);
-    assertThat(fields.paste(text)).isFalse();
+    assertThat(fields.clipboard().paste(text)).isFalse();
   }
 
   @Test

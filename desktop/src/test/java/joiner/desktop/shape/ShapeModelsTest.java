@@ -187,22 +187,22 @@ class ShapeModelsTest {
     @Test
     void theKeyIsWhatIsChosenAndWhatRefersToItFollows() {
       model.turnTo(test.choose("member"));
-      model.toggleKey(List.of(field("member", "card_no")));
+      model.keys().toggle(List.of(field("member", "card_no")));
       assertThat(test.table("member").primaryKey()).containsExactly(new FieldId("card_no"));
       assertThat(model.isUnique(field("member", "member_id"))).isTrue();
       assertThat(field("piece", "maker_id").type()).isEqualTo(new FieldType.Text(6));
       assertThat(test.bench.historyProperty().get().done()).as("one step").isEqualTo(1);
-      model.toggleKey(List.of(field("member", "member_id")));
-      assertThat(model.isCounted()).isTrue();
-      model.toggleKey(List.of(field("member", "member_id")));
+      model.keys().toggle(List.of(field("member", "member_id")));
+      assertThat(model.keys().isCounted()).isTrue();
+      model.keys().toggle(List.of(field("member", "member_id")));
       assertThat(test.newest()).contains("identified by nothing");
       model.turnTo(test.choose("piece_glaze"));
-      model.toggleKey(test.table("piece_glaze").fields());
+      model.keys().toggle(test.table("piece_glaze").fields());
       assertThat(test.table("piece_glaze").primaryKey()).hasSize(3);
-      model.identifyByCounter();
-      assertThat(model.isCounted()).isTrue();
+      model.keys().identifyByCounter();
+      assertThat(model.keys().isCounted()).isTrue();
       List<FieldId> before = test.table("piece_glaze").primaryKey();
-      model.toggleKey(List.of());
+      model.keys().toggle(List.of());
       assertThat(test.table("piece_glaze").primaryKey()).isEqualTo(before);
     }
 
@@ -222,10 +222,15 @@ class ShapeModelsTest {
     @Test
     void fieldsMoveToATableOfTheirOwnAndAreFoldedBack() {
       model.turnTo(test.choose("supplier"));
-      model.toOwnTable(List.of(field("supplier", "email"), field("supplier", "website")), " ");
+      model
+          .keys()
+          .toOwnTable(List.of(field("supplier", "email"), field("supplier", "website")), " ");
       assertThat(test.table("supplier").hasField(new FieldId("email"))).isTrue();
-      model.toOwnTable(
-          List.of(field("supplier", "email"), field("supplier", "website")), "Supplier contact");
+      model
+          .keys()
+          .toOwnTable(
+              List.of(field("supplier", "email"), field("supplier", "website")),
+              "Supplier contact");
       Table own = test.bench.table().orElseThrow();
       assertThat(own.label()).isEqualTo("Supplier contact");
       assertThat(test.newest()).contains("each belongs to one row of Supplier");
@@ -241,8 +246,8 @@ class ShapeModelsTest {
     @Test
     void fieldsAreUniqueTogetherAndIndexedTogether() {
       List<Field> two = List.of(field("firing", "kiln_id"), field("firing", "started_at"));
-      model.uniqueTogether(two);
-      model.index(two);
+      model.keys().uniqueTogether(two);
+      model.keys().index(two);
       List<FieldId> ids = two.stream().map(Field::id).toList();
       assertThat(test.table("firing").isKey(ids)).isTrue();
       assertThat(test.table("firing").indexes()).anyMatch(i -> i.fields().equals(ids));

@@ -1,4 +1,4 @@
-package joiner.finding;
+package joiner.meaning;
 
 import joiner.model.FieldType;
 
