@@ -51,6 +51,11 @@ public abstract class Dialect {
     return profile.jdbcPrefix();
   }
 
+  /** How much room it needs for rows, where that is known. */
+  public Optional<Storage> storage() {
+    return Optional.empty();
+  }
+
   /** The name of its JDBC driver's file, where it does not come with Joiner. */
   public final Optional<String> driver() {
     return profile.driver();

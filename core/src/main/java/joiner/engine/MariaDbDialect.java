@@ -41,6 +41,11 @@ final class MariaDbDialect extends Dialect {
 
   /** Names in quotes, texts without escapes, numbers as they are given, nothing cut to fit. */
   @Override
+  public Optional<Storage> storage() {
+    return Optional.of(new InnoDbStorage());
+  }
+
+  @Override
   public List<String> transactionStart() {
     return List.of(
         "SET SESSION sql_mode = 'ANSI_QUOTES,NO_BACKSLASH_ESCAPES,NO_AUTO_VALUE_ON_ZERO,"

@@ -27,6 +27,11 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
+  public Optional<Storage> storage() {
+    return Optional.of(new PostgreSqlStorage());
+  }
+
+  @Override
   public Loading loading() {
     return Loading.COPY;
   }

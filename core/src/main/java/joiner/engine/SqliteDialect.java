@@ -32,6 +32,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public Optional<Storage> storage() {
+    return Optional.of(new SqliteStorage());
+  }
+
+  @Override
   public boolean isFileOf(String head) {
     return head.startsWith("SQLite format 3");
   }

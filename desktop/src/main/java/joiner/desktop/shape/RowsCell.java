@@ -8,7 +8,7 @@ import joiner.desktop.widget.Parts;
 
 /** What a field holds as a small bar of filled, unfit and empty cells, with a few words. */
 final class RowsCell<S> extends TableCell<S, RowsCell.Bar> {
-  private static final double WIDTH = 56;
+  private static final double WIDTH = 42;
   private static final double HEIGHT = 7;
 
   /**

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.ddl.TableSpace;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
@@ -23,6 +24,8 @@ import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
 import joiner.edit.RenameChoice;
 import joiner.edit.SetUnique;
+import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.finding.Topic;
@@ -363,6 +366,19 @@ final class SheetModel {
         () -> new ChoicesToLookup(of.table().id(), of.field().id(), of.field().label()))) {
       bench.tellDone(texts.get("side.toLookup.done", of.field().label()), texts.get("undo"));
     }
+  }
+
+  /** What the rows of a table take in an engine that says so. */
+  record Room(String engine, TableSpace space) {}
+
+  /** How much room the rows of a table take, engine by engine. */
+  List<Room> room(Table table) {
+    var room = new ArrayList<Room>();
+    for (Dialect dialect : Dialects.ALL) {
+      TableSpace.of(bench.draft(), table.id(), dialect)
+          .ifPresent(space -> room.add(new Room(dialect.engine(), space)));
+    }
+    return room;
   }
 
   /** Whether an index serves a relationship of the table. */

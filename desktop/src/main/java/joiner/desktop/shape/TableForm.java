@@ -8,6 +8,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import joiner.ddl.TableSpace;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
@@ -22,6 +23,9 @@ import org.kordamp.ikonli.feather.Feather;
 
 /** All that is said of a table itself, as a form. */
 final class TableForm {
+  /** So many rows are reckoned with. */
+  private static final int MANY = 100_000;
+
   private final SheetModel model;
   private final Texts texts;
   private final Runnable typeFields;
@@ -56,6 +60,7 @@ final class TableForm {
             text -> model.rowLabel(table, text.replace('\n', ' '))));
     nodes.add(area("note", table.description(), text -> model.describe(table, text)));
     nodes.addAll(keys(table));
+    nodes.addAll(space(table));
     if (model.isList(table)) {
       Button choices = Parts.button(texts.get("side.toChoices"), () -> model.toChoices(table));
       choices.setId("to-choices");
@@ -103,6 +108,25 @@ final class TableForm {
               () -> model.removeIndex(table, index)));
     }
     nodes.add(Parts.prose(texts.get("side.keys.how"), "muted", "small"));
+    return nodes;
+  }
+
+  /** What one row takes, and how much a hundred thousand do with all indexes. */
+  private List<Node> space(Table table) {
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.label(texts.get("side.space"), "heading"));
+    for (SheetModel.Room room : model.room(table)) {
+      TableSpace space = room.space();
+      nodes.add(
+          Parts.fact(
+              room.engine(),
+              texts.get(
+                  "side.space.of",
+                  Math.round(space.row()),
+                  space.row() * MANY / 1e6,
+                  space.indexes() * MANY / 1e6)));
+    }
+    nodes.add(Parts.prose(texts.get("side.space.how", MANY), "muted", "small"));
     return nodes;
   }
 
