@@ -438,7 +438,10 @@ class ShapeWindowTest extends OpenedWindow {
           .as("step %d, %s", step, field)
           .isEqualTo(typeWords(table, field));
       if (!(field.type() instanceof FieldType.Choice)) {
-        assertThat(cell(grid, "column-size", row)).isEqualTo(TypeChoice.sizeOf(field.type()));
+        String size = TypeChoice.sizeOf(field.type());
+        String in = field.unit().isEmpty() ? "" : " · " + field.unit();
+        assertThat(cell(grid, "column-size", row))
+            .isEqualTo(size.isEmpty() ? field.unit() : size + in);
       }
     }
     bench
