@@ -135,7 +135,8 @@ public record Outline(List<OutlinedTable> tables, List<String> remarks) {
     boolean quoted = false;
     for (int i = 0; i < line.length(); i++) {
       char c = line.charAt(i);
-      quoted ^= c == '\'';
+      boolean within = !quoted && i > 0 && Character.isLetter(line.charAt(i - 1));
+      quoted ^= c == '\'' && !within; // As in "potter's".
       depth += c == '(' ? 1 : c == ')' ? -1 : 0;
       if ((c == ',' || c == ';') && depth <= 0 && !quoted) {
         items.add(item.toString().strip());

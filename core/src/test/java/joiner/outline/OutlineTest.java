@@ -46,6 +46,7 @@ class OutlineTest {
     assertThat(labels("- Name\n- Food safe\n\n- Start date\n")).isEqualTo(wanted);
     assertThat(labels("1. Name\n2. Food safe\n3. Start date")).isEqualTo(wanted);
     assertThat(labels("Name, Food safe\nStart date")).isEqualTo(wanted);
+    assertThat(labels("Potter's name, kiln's age")).containsExactly("Potter's name", "kiln's age");
     assertThat(Outline.read(" \n ").tables()).isEmpty();
   }
 

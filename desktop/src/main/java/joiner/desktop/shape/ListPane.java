@@ -38,45 +38,13 @@ final class ListPane {
     this.model = new ListModel(bench, texts);
     this.texts = texts;
     this.close = close;
-    text.setId("list-text");
-    text.setPromptText(texts.get("list.prompt"));
-    text.setAccessibleText(texts.get("list.text"));
-    text.getStyleClass().add("mono");
-    text.setWrapText(true);
-    TypedText.leaveWithTab(text);
-    preview.setId("list-preview");
-    preview.setAccessibleText(texts.get("list.becomes"));
-    preview.setPlaceholder(Parts.prose(texts.get("list.nothing"), "muted"));
-    preview.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-    preview.setRowFactory(view -> new LineRow());
-    preview.getColumns().add(column("label", 150, ListPane::label));
-    preview.getColumns().add(column("type", 110, ListModel.Line::type));
-    preview.getColumns().add(column("size", 56, ListModel.Line::size));
-    preview.getColumns().add(column("required", 70, line -> line.required() ? "●" : ""));
-    preview.getColumns().add(column("unique", 60, line -> line.unique() ? "●" : ""));
+    buildText();
+    buildPreview();
     add = Parts.button("", this::add, "main");
     add.setId("list-add");
     Button back = Parts.button(texts.get("list.close"), close);
     back.setId("list-close");
-    var left = new VBox(6, Parts.label(texts.get("list.text"), "strong"), text);
-    var right = new VBox(6, Parts.label(texts.get("list.becomes"), "strong"), preview);
-    VBox.setVgrow(text, Priority.ALWAYS);
-    VBox.setVgrow(preview, Priority.ALWAYS);
-    left.setMinWidth(180);
-    left.setPrefWidth(280);
-    right.setMinWidth(0);
-    HBox.setHgrow(right, Priority.ALWAYS);
-    var both = new HBox(16, left, right);
-    VBox.setVgrow(both, Priority.ALWAYS);
-    node =
-        new VBox(
-            10,
-            Parts.prose(texts.get("list.title"), "title"),
-            Parts.prose(texts.get("list.why"), "muted"),
-            both,
-            remarks,
-            Parts.row(8, add, back));
-    VBox.setVgrow(node, Priority.ALWAYS);
+    node = layOut(add, back);
     node.addEventFilter(
         KeyEvent.KEY_PRESSED,
         event -> {
@@ -89,6 +57,51 @@ final class ListPane {
           }
         });
     text.textProperty().subscribe(this::read);
+  }
+
+  private void buildText() {
+    text.setId("list-text");
+    text.setPromptText(texts.get("list.prompt"));
+    text.setAccessibleText(texts.get("list.text"));
+    text.getStyleClass().add("mono");
+    text.setWrapText(true);
+    TypedText.leaveWithTab(text);
+  }
+
+  private void buildPreview() {
+    preview.setId("list-preview");
+    preview.setAccessibleText(texts.get("list.becomes"));
+    preview.setPlaceholder(Parts.prose(texts.get("list.nothing"), "muted"));
+    preview.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    preview.setRowFactory(view -> new LineRow());
+    preview.getColumns().add(column("label", 150, ListPane::label));
+    preview.getColumns().add(column("type", 110, ListModel.Line::type));
+    preview.getColumns().add(column("size", 56, ListModel.Line::size));
+    preview.getColumns().add(column("required", 70, line -> line.required() ? "●" : ""));
+    preview.getColumns().add(column("unique", 60, line -> line.unique() ? "●" : ""));
+  }
+
+  private VBox layOut(Button add, Button back) {
+    var left = new VBox(6, Parts.label(texts.get("list.text"), "strong"), text);
+    var right = new VBox(6, Parts.label(texts.get("list.becomes"), "strong"), preview);
+    VBox.setVgrow(text, Priority.ALWAYS);
+    VBox.setVgrow(preview, Priority.ALWAYS);
+    left.setMinWidth(180);
+    left.setPrefWidth(280);
+    right.setMinWidth(0);
+    HBox.setHgrow(right, Priority.ALWAYS);
+    var both = new HBox(16, left, right);
+    VBox.setVgrow(both, Priority.ALWAYS);
+    var all =
+        new VBox(
+            10,
+            Parts.prose(texts.get("list.title"), "title"),
+            Parts.prose(texts.get("list.why"), "muted"),
+            both,
+            remarks,
+            Parts.row(8, add, back));
+    VBox.setVgrow(all, Priority.ALWAYS);
+    return all;
   }
 
   Node node() {

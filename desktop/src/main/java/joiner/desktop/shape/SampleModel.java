@@ -27,6 +27,7 @@ import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.HeldValues;
@@ -118,29 +119,9 @@ final class SampleModel {
             (asked, progress) ->
                 asked.order.of(asked.rows, asked.fields, asked.parents, () -> !progress.stopped()));
     ordering.answerProperty().subscribe(this::ordered);
-    this.held =
-        new ByField<>(
-            bench,
-            texts.get("rows.looking"),
-            (draft, of, field) ->
-                Optional.of(List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
-            (input, progress) ->
-                HeldValues.of(
-                    input.draft().rows().of(input.table().id()),
-                    input.field(),
-                    () -> !progress.stopped()));
+    this.held = heldBy(bench, texts);
     held.look(false); // Until somebody wants it.
-    this.parents =
-        new ByField<>(
-            bench,
-            texts.get("rows.parents"),
-            SampleModel::parentsHangOn,
-            (input, progress) ->
-                ParentRows.of(
-                    input.draft(),
-                    ParentRows.reference(input.draft(), input.table().id(), input.field().id())
-                        .orElseThrow(),
-                    bench.clock()));
+    this.parents = parentsBy(bench, texts);
     parents.whenKnown(
         () -> {
           if (isOrdered()) {
@@ -158,8 +139,39 @@ final class SampleModel {
                     .examples(FIRST, wanted.others));
   }
 
+  private static ByField<HeldValues> heldBy(Workbench bench, Texts texts) {
+    return new ByField<>(
+        bench,
+        texts.get("rows.looking"),
+        (draft, of, field) ->
+            Optional.of(List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
+        (input, progress) ->
+            HeldValues.of(
+                input.draft().rows().of(input.table().id()),
+                input.field(),
+                () -> !progress.stopped()));
+  }
+
+  private static ByField<ParentRows> parentsBy(Workbench bench, Texts texts) {
+    return new ByField<>(
+        bench,
+        texts.get("rows.parents"),
+        SampleModel::parentsHangOn,
+        (input, progress) ->
+            ParentRows.of(
+                input.draft(),
+                reference(input.draft(), input.table(), input.field().id()).orElseThrow(),
+                bench.clock()));
+  }
+
+  /** How a field alone refers to rows that are held; those in a file are not gone through. */
+  private static Optional<Relationship> reference(Draft draft, Table table, FieldId field) {
+    return ParentRows.reference(draft, table.id(), field)
+        .filter(up -> draft.rows().link(up.parent()).isEmpty());
+  }
+
   private static Optional<Object> parentsHangOn(Draft draft, Table table, Field field) {
-    return ParentRows.reference(draft, table.id(), field.id())
+    return reference(draft, table, field.id())
         .map(
             reference -> {
               Table parent = draft.design().table(reference.parent());
@@ -402,7 +414,7 @@ final class SampleModel {
 
   private List<FieldId> referring(Table shown) {
     return shown.fieldIds().stream()
-        .filter(id -> ParentRows.reference(bench.draft(), shown.id(), id).isPresent())
+        .filter(id -> reference(bench.draft(), shown, id).isPresent())
         .toList();
   }
 

@@ -315,6 +315,28 @@ class ShapeModelsTest {
     }
 
     @Test
+    void rowsAreReadAndLookedForByWhatPeopleRecogniseThemBy() {
+      Table firing = test.choose("firing");
+      model.wantHeld(true);
+      model.turnTo(firing);
+      FieldId kiln = new FieldId("kiln_id");
+      assertThat(model.isReference(kiln)).isTrue();
+      assertThat(model.isReference(new FieldId("peak_c"))).isFalse();
+      test.window.until(() -> model.parents(kiln).isPresent() && model.held(kiln).isPresent());
+      assertThat(model.shown(0, kiln)).isEqualTo("The Bin");
+      assertThat(model.cell(0, kiln)).isEqualTo("4");
+      model.filter("the bin");
+      test.window.until(() -> model.placesProperty().get().size() < model.count());
+      assertThat(model.placesProperty().get())
+          .isNotEmpty()
+          .allSatisfy(row -> assertThat(model.cell(row, kiln)).isEqualTo("4"));
+      model.sort(List.of(new RowOrder.Sort(kiln, false)));
+      model.filter("");
+      test.window.until(() -> model.placesProperty().get().size() == model.count());
+      assertThat(model.shown(model.placesProperty().get().getFirst(), kiln)).isEqualTo("Big Tom");
+    }
+
+    @Test
     void rowsAreLookedForAndOrderedAndStayWhereTheyAreWhileOneTypes() {
       Field name = field("kiln", "name");
       List<Integer> all = model.placesProperty().get();
