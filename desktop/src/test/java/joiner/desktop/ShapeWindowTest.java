@@ -3,12 +3,14 @@ package joiner.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Random;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.TableCell;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -19,6 +21,7 @@ import joiner.Tries;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.edit.CarriedType;
+import joiner.edit.ChangeField;
 import joiner.edit.ChangeKey;
 import joiner.edit.Counters;
 import joiner.edit.Edit;
@@ -352,6 +355,36 @@ class ShapeWindowTest extends OpenedWindow {
     robot.interact(() -> checkBox(robot, "field-required").fire());
     until(() -> field("kiln", "name").required() != required || field("kiln", "fuel").required());
     assertThat(grid.getSelectionModel().getSelectedIndices().size()).isGreaterThanOrEqualTo(3);
+  }
+
+  @Test
+  void whatDoesNotFitIsSaidOfAFieldAsLongAsItIsTrue(FxRobot robot) throws Exception {
+    robot.interact(() -> scene.getWindow().setWidth(1280));
+    show(robot, Stage.SHAPE, "member");
+    TableView<?> grid = stand(robot, "field-grid", 5);
+    until(() -> ofPhone(grid).endsWith("empty"));
+    robot.interact(
+        () ->
+            bench.apply(
+                ChangeField.required(
+                    bench.design().table(new TableId("member")), field("member", "phone"), true)));
+    until(() -> ofPhone(grid).endsWith("do not fit"));
+    robot.interact(bench::undo);
+    until(() -> ofPhone(grid).endsWith("empty"));
+  }
+
+  /** What is said of the rows in the line of the phone. */
+  private static String ofPhone(TableView<?> grid) {
+    return grid.lookupAll(".table-cell").stream()
+        .filter(
+            node ->
+                node instanceof TableCell<?, ?> cell
+                    && cell.getIndex() == 5
+                    && "column-rows".equals(cell.getTableColumn().getId()))
+        .map(Node::getAccessibleText)
+        .filter(Objects::nonNull)
+        .findFirst()
+        .orElse("");
   }
 
   private static CheckBox checkBox(FxRobot robot, String id) {

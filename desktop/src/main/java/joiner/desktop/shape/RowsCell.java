@@ -33,6 +33,7 @@ final class RowsCell<S> extends TableCell<S, RowsCell.Bar> {
     if (empty || bar == null) {
       setGraphic(null);
       setTooltip(null);
+      setAccessibleText(null);
       return;
     }
     setTooltip(new Tooltip(bar.words())); // It may be longer than there is room.

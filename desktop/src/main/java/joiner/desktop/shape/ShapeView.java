@@ -160,6 +160,7 @@ public final class ShapeView implements StageView {
     Table table = bench.table().get();
     samples.show(table);
     grid.show(table);
+    grid.refresh(); // A verdict says something else of the same fields.
     strip.show();
     words.show(TableInWords.of(bench.draft(), table.id()));
     headLine.getChildren().setAll(head(table));
