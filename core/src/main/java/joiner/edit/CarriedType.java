@@ -5,7 +5,6 @@ import java.util.List;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.Relationship;
 import joiner.model.Table;
 
 /** Gives fields types, and those that refer to them the same. */
@@ -17,12 +16,7 @@ public final class CarriedType {
    * field no longer does, for what it holds is said by that one.
    */
   public static List<Edit> of(Design design, Table table, Field field, FieldType type) {
-    var edits = new ArrayList<Edit>();
-    for (Relationship up : design.parentsOf(table.id())) {
-      if (up.childFields().contains(field.id())) {
-        edits.add(new RemoveRelationship(up.id(), up.name()));
-      }
-    }
+    var edits = new ArrayList<>(Relating.untied(design, table, field));
     edits.addAll(alsoThoseReferring(design, new Referring(table.id(), field.id()), type));
     return edits;
   }

@@ -23,6 +23,7 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
+import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.RowValues;
 import joiner.rows.Rows;
@@ -153,7 +154,10 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
   private static List<UniqueKey> keys(Table from) {
     var keys = new ArrayList<UniqueKey>();
     if (!from.primaryKey().isEmpty()) {
-      keys.add(new UniqueKey("uq_" + from.name(), from.primaryKey()));
+      keys.add(
+          new UniqueKey(
+              ConstraintNaming.unique(from.name(), from.namesOf(from.primaryKey())),
+              from.primaryKey()));
     }
     keys.addAll(from.uniqueKeys());
     return keys;

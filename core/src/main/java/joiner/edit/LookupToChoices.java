@@ -8,7 +8,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.meaning.DefaultReading;
@@ -44,12 +43,14 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     Table table = draft.design().table(lookup);
     InFile.requireHeld(draft, lookup);
     List<Relationship> referring = referring(draft, table);
-    requireNothingElse(draft, table);
-    Map<String, String> texts = texts(draft, referring.getFirst());
+    // All refer to the same key, so the rows are the same for each.
+    ParentRows listed = ParentRows.of(draft, referring.getFirst(), CLOCK);
+    requireNothingElse(draft, table, listed);
+    FieldType choice = choice(listed);
     Draft changed = draft;
     for (Relationship down : referring) {
       InFile.requireHeld(draft, down.child());
-      changed = chosen(changed, down, texts);
+      changed = chosen(changed, down, listed, choice);
     }
     return new RemoveTable(lookup, label).apply(changed);
   }
@@ -73,7 +74,7 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
   }
 
   /** Refuses to lose what the table holds beside its key and what its rows are recognised by. */
-  private void requireNothingElse(Draft draft, Table table) {
+  private void requireNothingElse(Draft draft, Table table, ParentRows listed) {
     Stream<FieldId> shown =
         draft.meaning().of(table).rowLabel().stream()
             .filter(Checked.Sound.class::isInstance)
@@ -81,7 +82,7 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
             .flatMap(sound -> TableMeaning.fieldsOf(sound).stream());
     Rows rows = draft.rows().of(lookup);
     List<FieldId> kept =
-        Stream.of(table.primaryKey().stream(), shown, unused(draft, table))
+        Stream.of(table.primaryKey().stream(), shown, unused(table, listed))
             .flatMap(ids -> ids)
             .toList();
     List<String> more =
@@ -100,10 +101,9 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
   }
 
   /** The mark of retired rows says nothing where none is. */
-  private Stream<FieldId> unused(Draft draft, Table table) {
-    ParentRows parents = ParentRows.of(draft, referring(draft, table).getFirst(), CLOCK);
+  private static Stream<FieldId> unused(Table table, ParentRows listed) {
     return table.kind() instanceof TableKind.Lookup list
-            && parents.all().stream().noneMatch(ParentRows.Parent::retired)
+            && listed.all().stream().noneMatch(ParentRows.Parent::retired)
         ? list.retired().stream()
         : Stream.of();
   }
@@ -117,15 +117,14 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     return false;
   }
 
-  /** For each key what its choice is called. */
-  private Map<String, String> texts(Draft draft, Relationship down) {
-    ParentRows parents = ParentRows.of(draft, down, CLOCK);
+  /** What the rows are called, in their order. */
+  private FieldType choice(ParentRows listed) {
     Map<String, String> texts = new LinkedHashMap<>();
-    for (ParentRows.Parent parent : parents.all()) {
+    for (ParentRows.Parent parent : listed.all()) {
       texts.put(parent.key(), parent.label());
     }
-    long different = texts.values().stream().distinct().count();
-    if (texts.isEmpty() || different < parents.count()) {
+    List<String> different = texts.values().stream().distinct().toList();
+    if (texts.isEmpty() || different.size() < listed.count()) {
       throw new EditRefusedException(
           texts.isEmpty()
               ? label + " has no rows, and a list of choices has one at least; add them first."
@@ -133,28 +132,25 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
                   + label
                   + " are called the same, which choices cannot be; give them different names.");
     }
-    return texts;
+    return FieldType.Choice.of(different);
   }
 
-  private Draft chosen(Draft draft, Relationship down, Map<String, String> texts) {
+  private static Draft chosen(Draft draft, Relationship down, ParentRows listed, FieldType choice) {
     Table child = draft.design().table(down.child());
     Field field = child.field(down.childFields().getFirst());
     Rows rows = draft.rows().of(child.id());
     var cells = new ArrayList<Optional<String>>(rows.count());
-    ParentRows parents = ParentRows.of(draft, down, CLOCK);
     for (int row = 0; row < rows.count(); row++) {
       cells.add(
           rows.cell(row, field.id())
-              .map(cell -> parents.find(cell).map(ParentRows.Parent::label).orElse(cell)));
+              .map(cell -> listed.find(cell).map(ParentRows.Parent::label).orElse(cell)));
     }
-    FieldType choice =
-        FieldType.Choice.of(texts.values().stream().distinct().collect(Collectors.toList()));
     Field chosen = field.withType(choice);
     Optional<DefaultReading> before = DefaultReading.of(field);
     Field defaulted =
         before
             .filter(reading -> reading.sort() == DefaultReading.Sort.CONSTANT)
-            .flatMap(reading -> parents.find(reading.words()))
+            .flatMap(reading -> listed.find(reading.words()))
             .map(
                 parent ->
                     chosen.withDefault(

@@ -64,18 +64,21 @@ public final class Relating {
                   + WordList.and(parent.labelsOf(parent.primaryKey()))
                   + " together, which one field cannot refer to; relate the tables in Connect.");
     }
-    var edits = new ArrayList<Edit>();
-    for (Relationship before : design.parentsOf(child.id())) {
-      if (before.childFields().contains(field.id())) {
-        edits.add(new RemoveRelationship(before.id(), before.name()));
-      }
-    }
+    var edits = new ArrayList<>(untied(design, child, field));
     FieldType type = parent.field(parent.primaryKey().getFirst()).type().asReferenced();
     if (!type.equals(field.type())) {
       edits.add(ChangeField.type(child, field, type));
     }
     edits.addAll(tie(design, child, List.of(field.id()), parent, parent.primaryKey()));
     return Edit.all("let " + field.label() + " refer to " + parent.label(), edits);
+  }
+
+  /** Removes the relationships a field stands for. */
+  static List<Edit> untied(Design design, Table child, Field field) {
+    return design.parentsOf(child.id()).stream()
+        .filter(up -> up.childFields().contains(field.id()))
+        .<Edit>map(up -> new RemoveRelationship(up.id(), up.name()))
+        .toList();
   }
 
   /** A relationship by fields that are there, and an index where no key serves as one. */

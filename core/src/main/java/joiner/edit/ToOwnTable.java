@@ -10,6 +10,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Reference;
+import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -17,7 +18,6 @@ import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Noun;
-import joiner.model.OwnField;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Rule;
@@ -52,8 +52,9 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
     Table from = draft.design().table(table);
     requireKeyed(from);
     InFile.requireHeld(draft, table);
-    requireNothingBetween(draft, from);
-    Table own = own(draft.design(), from);
+    TableMeaning meaning = draft.meaning().of(from);
+    requireNothingBetween(draft, meaning);
+    Table own = own(draft.design(), meaning);
     Draft changed = new AddTable(own, rows(draft, from, own)).apply(draft);
     var relationships = new ArrayList<Relationship>();
     for (Relationship r : draft.design().relationships()) {
@@ -63,7 +64,8 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
               : r);
     }
     relationships.add(tie(draft.design(), from, own));
-    Design design = changed.design().withRelationships(relationships).withTable(table, this::rest);
+    Design design =
+        changed.design().withRelationships(relationships).withTable(table, t -> rest(meaning));
     Rows left = changed.rows().of(table);
     for (FieldId gone : fields) {
       left = left.withoutColumn(gone);
@@ -90,8 +92,9 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
   }
 
   /** Refuses where something is about fields that go and about others too. */
-  private void requireNothingBetween(Draft draft, Table from) {
+  private void requireNothingBetween(Draft draft, TableMeaning meaning) {
     Design design = draft.design();
+    Table from = meaning.table();
     for (Relationship up : design.parentsOf(table)) {
       require(isWhole(up.childFields()), "the relationship " + up.name());
     }
@@ -108,7 +111,6 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
                     isWhole(key.fields()),
                     "that " + WordList.and(from.labelsOf(key.fields())) + " are unique together"));
     from.indexes().forEach(index -> require(isWhole(index.fields()), "the index " + index.name()));
-    TableMeaning meaning = draft.meaning().of(from);
     meaning
         .rules()
         .forEach(held -> require(isWhole(held.fields()), "the rule “" + held.rule().label() + "”"));
@@ -188,10 +190,11 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
                     r ->
                         r.child().equals(table)
                             && r.childFields().stream().anyMatch(fields::contains)
-                            && far.over().getFirst() != r.id()));
+                            && !far.over().getFirst().equals(r.id())));
   }
 
-  private Table own(Design design, Table from) {
+  private Table own(Design design, TableMeaning meaning) {
+    Table from = meaning.table();
     Set<String> names = design.tables().stream().map(Table::name).collect(Collectors.toSet());
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), names);
     List<Field> moved = fields.stream().map(from::field).toList();
@@ -218,28 +221,23 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
         .withPrimaryKey(key)
         .withUniqueKeys(from.uniqueKeys().stream().filter(k -> goes(k.fields())).toList())
         .withIndexes(from.indexes().stream().filter(i -> goes(i.fields())).toList())
-        .withRules(rules(from, true));
+        .withRules(rules(meaning, true));
   }
 
   private boolean goes(List<FieldId> some) {
     return fields.containsAll(some);
   }
 
-  private List<Rule> rules(Table from, boolean going) {
-    TableMeaning meaning = TableMeaning.of(from);
+  /** The rules that go along, or those that stay: who reads none of the fields stays. */
+  private List<Rule> rules(TableMeaning meaning, boolean going) {
     return meaning.rules().stream()
-        .filter(
-            held ->
-                (held.condition() instanceof Checked.Sound sound
-                        && sound.reads().stream().anyMatch(OwnField.class::isInstance)
-                        && goes(TableMeaning.fieldsOf(sound)))
-                    == going)
-        .map(held -> held.rule())
+        .filter(held -> (!held.fields().isEmpty() && goes(held.fields())) == going)
+        .map(Constraint.Holds::rule)
         .toList();
   }
 
-  private Table rest(Table from) {
-    Table rest = from.withRules(rules(from, false));
+  private Table rest(TableMeaning meaning) {
+    Table rest = meaning.table().withRules(rules(meaning, false));
     for (FieldId gone : fields) {
       rest = rest.withoutField(gone);
     }

@@ -76,7 +76,7 @@ final class PostgreSqlStorage implements Storage {
       case SqlType.Date t -> 4;
       case SqlType.Time t -> 8;
       case SqlType.Timestamp t -> 8;
-      case SqlType.Varchar t when t.length() > 0 && column.bytes() >= 127 -> 4;
+      case SqlType.Varchar t when column.bytes() >= 127 -> 4;
       default -> 1;
     };
   }

@@ -25,8 +25,14 @@ public enum Kind {
     return words;
   }
 
-  boolean isNumeric() {
+  /** Whether its values are numbers. */
+  public boolean isNumeric() {
     return this == WHOLE || this == NUMBER;
+  }
+
+  /** Whether its values have an order people care for: numbers, and whatever a clock tells. */
+  public boolean isOrdered() {
+    return isNumeric() || isMoment() || this == TIME;
   }
 
   boolean isMoment() {

@@ -21,7 +21,9 @@ final class UnitMissing implements TableCheck {
   public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
     Table table = meaning.table();
     for (Field field : table.fields()) {
-      if (field.unit().isEmpty() && isNumber(field) && UsualType.isMeasured(field.label())) {
+      if (field.unit().isEmpty()
+          && field.type().kind().isNumeric()
+          && UsualType.isMeasured(field.label())) {
         found.accept(
             FINDING.about(
                 table,
@@ -31,12 +33,5 @@ final class UnitMissing implements TableCheck {
                     + " and comments tell it."));
       }
     }
-  }
-
-  private static boolean isNumber(Field field) {
-    return switch (field.type().kind()) {
-      case WHOLE, NUMBER -> true;
-      case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
-    };
   }
 }

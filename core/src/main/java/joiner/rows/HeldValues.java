@@ -60,14 +60,6 @@ public record HeldValues(
     return counting.seen();
   }
 
-  /** Whether least and greatest tell something of values of a type. */
-  private static boolean isOrdered(FieldType type) {
-    return switch (type.kind()) {
-      case WHOLE, NUMBER, DATE, TIME, DATE_TIME, ZONED -> true;
-      case BOOLEAN, TEXT, UUID, INTERVAL, NULL -> false;
-    };
-  }
-
   private static final class Counting {
     private final FieldType type;
     private final boolean ordered;
@@ -81,7 +73,7 @@ public record HeldValues(
 
     Counting(FieldType type) {
       this.type = type;
-      this.ordered = isOrdered(type);
+      this.ordered = type.kind().isOrdered();
     }
 
     void seeNothing() {

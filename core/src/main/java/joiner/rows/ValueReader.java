@@ -66,12 +66,7 @@ public final class ValueReader {
    * value of the type itself otherwise.
    */
   public static ReadValue bound(String text, FieldType type) {
-    boolean number =
-        switch (type.kind()) {
-          case WHOLE, NUMBER -> true;
-          case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
-        };
-    return read(text, number ? new FieldType.AnyNumber() : type);
+    return read(text, type.kind().isNumeric() ? new FieldType.AnyNumber() : type);
   }
 
   /** The value of a cell: NULL where it is empty or does not fit the type. */

@@ -86,8 +86,8 @@ public final class PatternWords {
     Optional<String> noun =
         switch (repeat.part()) {
           case PatternTree.One one ->
-              literal(one).isPresent() ? Optional.empty() : plural(noun(one));
-          case PatternTree.Having having -> plural(noun(having));
+              literal(one).isPresent() ? Optional.empty() : Optional.of(plural(noun(one)));
+          case PatternTree.Having having -> Optional.of(plural(noun(having)));
           case PatternTree.Sequence s -> Optional.empty();
           case PatternTree.Choice c -> Optional.empty();
           case PatternTree.Repeat r -> Optional.empty();
@@ -113,13 +113,12 @@ public final class PatternWords {
     return least == 0 ? "up to " + most.get() : least + " to " + most.get();
   }
 
-  private static Optional<String> plural(String noun) {
-    int first = noun.indexOf(" ");
-    boolean listed = noun.startsWith("character");
-    return Optional.of(
-        listed && first > 0
-            ? "characters" + noun.substring(first)
-            : noun.contains(" or ") ? noun.replace(" or ", "s or ") + "s" : noun + "s");
+  private static String plural(String noun) {
+    int first = noun.indexOf(' ');
+    if (noun.startsWith("character") && first > 0) {
+      return "characters" + noun.substring(first);
+    }
+    return noun.replace(" or ", "s or ") + "s";
   }
 
   private static String noun(PatternTree.Having having) {

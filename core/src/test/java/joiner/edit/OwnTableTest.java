@@ -94,6 +94,21 @@ class OwnTableTest {
   }
 
   @Test
+  void aRuleThatReachesOutOverAFieldThatGoesGoesAlong() {
+    Rule active =
+        new Rule("by_active", "By somebody active", "reported_by.active", "Ask a member.");
+    Draft ruled =
+        DEMO.withDesign(
+            DEMO.design().withTable(new TableId("incident"), t -> t.withRules(List.of(active))));
+    Draft changed = moved(ruled, "incident", "Incident report", "reported_by");
+    Table report = changed.design().tableNamed("incident_report").orElseThrow();
+    assertThat(changed.meaning().of(report).rules())
+        .singleElement()
+        .satisfies(held -> assertThat(held.condition()).isInstanceOf(Checked.Sound.class));
+    assertThat(changed.design().table(new TableId("incident")).rules()).isEmpty();
+  }
+
+  @Test
   void whatIsAboutFieldsThatGoAndOthersStandsInTheWay() {
     assertRefused("firing", "A firing's end", "“", "ended_at");
     assertRefused("piece_glaze", "Coat", "unique together", "coat_order");

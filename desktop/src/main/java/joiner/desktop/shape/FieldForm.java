@@ -188,22 +188,13 @@ final class FieldForm {
   /** Whether its values are numbers of something, or it has a unit all the same. */
   private static boolean isMeasurable(Field field) {
     boolean counter = field.type() instanceof FieldType.Counter;
-    return !field.unit().isEmpty()
-        || !counter
-            && switch (field.type().kind()) {
-              case WHOLE, NUMBER -> true;
-              case BOOLEAN, TEXT, DATE, TIME, DATE_TIME, ZONED, UUID, INTERVAL, NULL -> false;
-            };
+    return !field.unit().isEmpty() || !counter && field.type().kind().isNumeric();
   }
 
   /** Whether bounds say something of its values, or are there all the same. */
   private static boolean isOrdered(Field field) {
     boolean bounded = field.limits().minimum().isPresent() || field.limits().maximum().isPresent();
-    return bounded
-        || switch (field.type().kind()) {
-          case WHOLE, NUMBER, DATE, TIME, DATE_TIME, ZONED -> true;
-          case BOOLEAN, TEXT, UUID, INTERVAL, NULL -> false;
-        };
+    return bounded || field.type().kind().isOrdered();
   }
 
   private Node usual(Field field) {

@@ -12,6 +12,7 @@ import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Workbench;
 import joiner.naming.Counts;
+import joiner.rows.HeldValues;
 
 /** The side sheet of Shape: the chosen field, or the table itself. */
 final class ShapeSheet {
@@ -102,22 +103,22 @@ final class ShapeSheet {
                 bench, texts.get("findings"), finding -> SheetModel.concerns(now, finding)));
   }
 
-  private void showSeen(Answer<SheetModel.Seen> answer) {
+  private void showSeen(Answer<HeldValues> answer) {
     evidence
         .getChildren()
         .setAll(
             switch (answer) {
-              case Answer.Current<SheetModel.Seen>(SheetModel.Seen found) -> facts(found);
-              case Answer.Underway<SheetModel.Seen> u ->
+              case Answer.Current<HeldValues>(HeldValues found) -> facts(found);
+              case Answer.Underway<HeldValues> u ->
                   List.of(Parts.label(texts.get("side.seen.counting"), "muted", "small"));
-              case Answer.Failed<SheetModel.Seen> f ->
+              case Answer.Failed<HeldValues> f ->
                   List.of(Parts.prose(f.failure().message(), "brick", "small"));
-              case Answer.Stopped<SheetModel.Seen> s -> List.<Node>of();
-              case Answer.Unasked<SheetModel.Seen> u -> List.<Node>of();
+              case Answer.Stopped<HeldValues> s -> List.<Node>of();
+              case Answer.Unasked<HeldValues> u -> List.<Node>of();
             });
   }
 
-  private List<Node> facts(SheetModel.Seen found) {
+  private List<Node> facts(HeldValues found) {
     if (found.rows() == 0) {
       return List.of();
     }

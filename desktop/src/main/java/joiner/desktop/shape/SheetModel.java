@@ -1,10 +1,8 @@
 package joiner.desktop.shape;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.ddl.TableSpace;
@@ -41,6 +39,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.model.UniqueKey;
+import joiner.rows.HeldValues;
 import joiner.rows.Rows;
 import joiner.shape.PatternExamples;
 import joiner.shape.PatternWords;
@@ -53,7 +52,7 @@ final class SheetModel {
   private final Workbench bench;
   private final FieldsModel fields;
   private final Texts texts;
-  private final Computed<Question, Seen> seen;
+  private final Computed<Question, HeldValues> seen;
 
   /** What the sheet is about. */
   sealed interface About {
@@ -93,34 +92,8 @@ final class SheetModel {
     }
   }
 
-  /**
-   * What the cells of a field hold.
-   *
-   * @param blank how many hold nothing
-   * @param different how many different texts there are
-   * @param longest code points of the longest
-   */
-  record Seen(int rows, int blank, int different, int longest) {}
-
   /** A column to count; equal cells are known by their identity. */
-  private record Question(Rows rows, FieldId field, Object cells) {
-    Seen count() {
-      int blank = 0;
-      int longest = 0;
-      Set<String> different = new HashSet<>();
-      for (int row = 0; row < rows.count(); row++) {
-        Optional<String> cell = rows.cell(row, field);
-        blank += cell.isPresent() ? 0 : 1;
-        longest = Math.max(longest, cell.map(SheetModel::length).orElse(0));
-        cell.ifPresent(different::add);
-      }
-      return new Seen(rows.count(), blank, different.size(), longest);
-    }
-  }
-
-  private static int length(String text) {
-    return text.codePointCount(0, text.length());
-  }
+  private record Question(Rows rows, Field field, Object cells) {}
 
   /**
    * About nothing yet.
@@ -136,8 +109,9 @@ final class SheetModel {
             bench.runner(),
             texts.get("side.seen.counting"),
             Lane.WORKING,
-            (left, right) -> left.cells.equals(right.cells),
-            (question, progress) -> question.count());
+            (left, right) -> left.cells.equals(right.cells) && left.field.equals(right.field),
+            (question, progress) ->
+                HeldValues.of(question.rows, question.field, () -> !progress.stopped()));
   }
 
   /** Says whether somebody looks at the sheet. */
@@ -150,7 +124,7 @@ final class SheetModel {
     About about = bench.table().map(this::about).orElseGet(About.Nothing::new);
     if (about instanceof About.OfField(Table table, Field field, var references)) {
       Rows rows = bench.draft().rows().of(table.id());
-      seen.ask(new Question(rows, field.id(), rows.identity(field.id())));
+      seen.ask(new Question(rows, field, rows.identity(field.id())));
     }
     return about;
   }
@@ -178,7 +152,7 @@ final class SheetModel {
   }
 
   /** What the cells of the field hold. */
-  ReadOnlyObjectProperty<Answer<Seen>> seenProperty() {
+  ReadOnlyObjectProperty<Answer<HeldValues>> seenProperty() {
     return seen.answerProperty();
   }
 

@@ -21,6 +21,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.HeldValues;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Nested;
@@ -434,7 +435,7 @@ class ShapeModelsTest {
           .set(Selection.of(new TableId("kiln"), new FieldId("fallback_id")));
       model.about();
       test.window.until(() -> model.seenProperty().get().current().isPresent());
-      SheetModel.Seen seen = model.seenProperty().get().current().orElseThrow();
+      HeldValues seen = model.seenProperty().get().current().orElseThrow();
       assertThat(seen.rows()).isEqualTo(4);
       assertThat(seen.blank()).isEqualTo(1);
       assertThat(seen.different()).isEqualTo(2);
