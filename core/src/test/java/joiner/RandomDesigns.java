@@ -22,11 +22,13 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Hue;
 import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Limits;
 import joiner.model.Noun;
+import joiner.model.Picking;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -131,7 +133,14 @@ public final class RandomDesigns {
           new FieldType.Phone(30),
           new FieldType.FileReference(80),
           FieldType.Choice.of(List.of("low", "high", "it's", "a,b")),
-          FieldType.Choice.of(List.of("low", "high")).withText(new ChoiceId("low"), "deep"),
+          FieldType.Choice.of(List.of("low", "high"))
+              .withEntry(new ChoiceId("low"), entry -> entry.withText("deep")),
+          FieldType.Choice.of(List.of("matt", "gloss", "raku"))
+              .withEntry(new ChoiceId("matt"), entry -> entry.withDescription("no \"shine\""))
+              .withEntry(new ChoiceId("raku"), entry -> entry.withRetired(true))
+              .withEntry(new ChoiceId("gloss"), entry -> entry.withHue(Optional.of(Hue.MOSS)))
+              .withGrows(true),
+          new FieldType.Choice(List.of()),
           new FieldType.Kept("geojson"));
 
   private final RandomGenerator random;
@@ -301,10 +310,22 @@ public final class RandomDesigns {
                 chance(),
                 pick(List.of(ReferentialAction.values())),
                 pick(List.of(ReferentialAction.values())),
+                chance() ? Picking.USUAL : picking(parent),
                 Extras.NONE));
       }
     }
     return relationships;
+  }
+
+  private Picking picking(Table parent) {
+    return new Picking(
+        chance() ? List.of() : List.of(pick(parent.fieldIds())),
+        chance() ? List.of() : List.of(pick(parent.fieldIds())),
+        chance()
+            ? Optional.empty()
+            : Optional.of(new Formula(pick(parent.fields()).name() + " IS NULL")),
+        chance() ? OptionalInt.empty() : OptionalInt.of(1 + random.nextInt(9)),
+        chance());
   }
 
   private static void joins(List<Table> tables, List<Relationship> relationships) {

@@ -294,6 +294,7 @@ public final class Effects {
         old.onUpdate(),
         now.onUpdate(),
         "does " + now.onUpdate().sql() + " on a change of the key");
+    differ(others, old.picking(), now.picking(), "offers its rows in another way");
     differ(others, old.extras(), now.extras(), "has other properties that Joiner keeps for others");
     relationship(
         Effect.Kind.RELATIONSHIP_CHANGED,

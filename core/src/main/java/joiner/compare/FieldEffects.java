@@ -73,22 +73,41 @@ final class FieldEffects {
   }
 
   private void choices(String what, FieldType.Choice old, FieldType.Choice now) {
-    Map<ChoiceId, String> left = new LinkedHashMap<>();
-    old.entries().forEach(entry -> left.put(entry.id(), entry.text()));
+    Map<ChoiceId, FieldType.Choice.Entry> left = new LinkedHashMap<>();
+    old.entries().forEach(entry -> left.put(entry.id(), entry));
     for (FieldType.Choice.Entry entry : now.entries()) {
-      String was = left.remove(entry.id());
+      FieldType.Choice.Entry was = left.remove(entry.id());
       if (was == null) {
         changed(Risk.ADDS, what + " may be " + entry.text() + ".");
-      } else if (!was.equals(entry.text())) {
-        changed(Risk.REWRITES, what + " calls " + was + " now " + entry.text() + ".");
+      } else {
+        choice(what, was, entry);
       }
     }
-    left.values().forEach(gone -> changed(Risk.REFUSES, what + " may not be " + gone + "."));
+    left.values().forEach(gone -> changed(Risk.REFUSES, what + " may not be " + gone.text() + "."));
+    if (old.grows() != now.grows()) {
+      changed(
+          Risk.NONE,
+          what + " has choices that " + (now.grows() ? "grow with the rows." : "do not grow."));
+    }
     var stay = new ArrayList<>(old.entries().stream().map(FieldType.Choice.Entry::id).toList());
     List<ChoiceId> come = now.entries().stream().map(FieldType.Choice.Entry::id).toList();
     stay.retainAll(come);
     if (!stay.equals(come.stream().filter(stay::contains).toList())) {
       changed(Risk.NONE, what + " lists its choices in another order.");
+    }
+  }
+
+  private void choice(String what, FieldType.Choice.Entry was, FieldType.Choice.Entry is) {
+    if (!was.text().equals(is.text())) {
+      changed(Risk.REWRITES, what + " calls " + was.text() + " now " + is.text() + ".");
+    }
+    if (was.retired() != is.retired()) {
+      changed(
+          Risk.NONE,
+          what + " offers " + is.text() + (is.retired() ? " no more; rows keep it." : " again."));
+    }
+    if (!was.description().equals(is.description()) || !was.hue().equals(is.hue())) {
+      changed(Risk.NONE, what + " says something else of " + is.text() + ".");
     }
   }
 

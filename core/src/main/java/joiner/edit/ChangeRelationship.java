@@ -1,6 +1,7 @@
 package joiner.edit;
 
 import joiner.meaning.Draft;
+import joiner.model.Picking;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -33,6 +34,21 @@ public record ChangeRelationship(String name, RelationshipId relationship, To to
     public Relationship of(Relationship relationship) {
       return relationship.withRoles(childRole, parentRole);
     }
+  }
+
+  private record PickedBy(Picking picking) implements To {
+    @Override
+    public Relationship of(Relationship relationship) {
+      return relationship.withPicking(picking);
+    }
+  }
+
+  /** Says how its parents are picked. */
+  public static ChangeRelationship picking(Relationship relationship, Picking picking) {
+    return new ChangeRelationship(
+        "change what is offered over " + relationship.name(),
+        relationship.id(),
+        new PickedBy(picking));
   }
 
   /** Says what deleting a parent row does. */

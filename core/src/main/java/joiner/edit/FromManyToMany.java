@@ -146,7 +146,8 @@ public record FromManyToMany(TableId join, RelationshipId toChild, String name) 
     return design.unused(
         Relationship.of(name, one.id(), key, parent.parent(), parent.parentFields())
             .withRoles(child.parentRole(), parent.parentRole())
-            .withActions(ReferentialAction.NO_ACTION, parent.onUpdate()));
+            .withActions(ReferentialAction.NO_ACTION, parent.onUpdate())
+            .withPicking(parent.picking()));
   }
 
   private static Field foreignKeyField(Table one, Field key, Table other) {

@@ -10,10 +10,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
+import joiner.expression.Kind;
 import joiner.meaning.DefaultReading;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
 import joiner.meaning.TableMeaning;
+import joiner.model.ChoiceId;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -26,8 +28,10 @@ import joiner.rows.Rows;
 
 /**
  * Turns a table that others pick from into fixed choices of the fields that refer to it; the rows
- * hold what people recognised the picked rows by. Refused where the table holds more than that,
- * which would be lost. The way back from {@link ChoicesToLookup}.
+ * hold what people recognised the picked rows by. Rows become choices in the order in which they
+ * are offered, retired ones retired ones, a field named description what choices mean. Refused
+ * where the table holds more than that, which would be lost. The way back from {@link
+ * ChoicesToLookup}.
  */
 public record LookupToChoices(TableId lookup, String label) implements Edit {
   /** What rows are called by may hang on the day; a change is the same whenever it is made. */
@@ -46,7 +50,7 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     // All refer to the same key, so the rows are the same for each.
     ParentRows listed = ParentRows.of(draft, referring.getFirst(), CLOCK);
     requireNothingElse(draft, table, listed);
-    FieldType choice = choice(listed);
+    FieldType choice = choice(table, draft.rows().of(lookup), listed);
     Draft changed = draft;
     for (Relationship down : referring) {
       InFile.requireHeld(draft, down.child());
@@ -82,9 +86,7 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
             .flatMap(sound -> TableMeaning.fieldsOf(sound).stream());
     Rows rows = draft.rows().of(lookup);
     List<FieldId> kept =
-        Stream.of(table.primaryKey().stream(), shown, unused(table, listed))
-            .flatMap(ids -> ids)
-            .toList();
+        Stream.of(table.primaryKey().stream(), shown, carried(table)).flatMap(ids -> ids).toList();
     List<String> more =
         table.fields().stream()
             .filter(field -> !kept.contains(field.id()))
@@ -100,12 +102,27 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     }
   }
 
-  /** The mark of retired rows says nothing where none is. */
-  private static Stream<FieldId> unused(Table table, ParentRows listed) {
-    return table.kind() instanceof TableKind.Lookup list
-            && listed.all().stream().noneMatch(ParentRows.Parent::retired)
-        ? list.retired().stream()
-        : Stream.of();
+  /** What choices can have too. */
+  private static Stream<FieldId> carried(Table table) {
+    Stream<FieldId> description = description(table).map(Field::id).stream();
+    return table.kind() instanceof TableKind.Lookup(var sortBy, var retired)
+        ? Stream.of(
+                description,
+                sortBy.stream().filter(by -> isPlace(table.field(by))),
+                retired.stream())
+            .flatMap(ids -> ids)
+        : description;
+  }
+
+  /** Whether a field says nothing but in what order rows are offered. */
+  private static boolean isPlace(Field field) {
+    return field.name().equals(ChoicesToLookup.PLACE) && field.type().kind() == Kind.WHOLE;
+  }
+
+  private static Optional<Field> description(Table table) {
+    return table
+        .fieldNamed(ChoicesToLookup.DESCRIPTION)
+        .filter(field -> field.type().kind() == Kind.TEXT);
   }
 
   private static boolean isFilled(Rows rows, Field field) {
@@ -117,22 +134,30 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     return false;
   }
 
-  /** What the rows are called, in their order. */
-  private FieldType choice(ParentRows listed) {
-    Map<String, String> texts = new LinkedHashMap<>();
+  /** What the rows are called, in the order in which they are offered. */
+  private FieldType choice(Table table, Rows rows, ParentRows listed) {
+    Map<String, ParentRows.Parent> texts = new LinkedHashMap<>();
     for (ParentRows.Parent parent : listed.all()) {
-      texts.put(parent.key(), parent.label());
+      texts.put(parent.key(), parent);
     }
-    List<String> different = texts.values().stream().distinct().toList();
-    if (texts.isEmpty() || different.size() < listed.count()) {
+    List<String> different =
+        texts.values().stream().map(ParentRows.Parent::label).distinct().toList();
+    if (different.size() < listed.count()) {
       throw new EditRefusedException(
-          texts.isEmpty()
-              ? label + " has no rows, and a list of choices has one at least; add them first."
-              : "Two rows of "
-                  + label
-                  + " are called the same, which choices cannot be; give them different names.");
+          "Two rows of "
+              + label
+              + " are called the same, which choices cannot be; give them different names.");
     }
-    return FieldType.Choice.of(different);
+    FieldType.Choice choice = FieldType.Choice.of(different);
+    for (ParentRows.Parent parent : listed.all()) {
+      String meaning =
+          description(table).flatMap(field -> rows.cell(parent.row(), field.id())).orElse("");
+      ChoiceId id = choice.find(parent.label()).orElseThrow().id();
+      choice =
+          choice.withEntry(
+              id, entry -> entry.withDescription(meaning).withRetired(parent.retired()));
+    }
+    return choice;
   }
 
   private static Draft chosen(Draft draft, Relationship down, ParentRows listed, FieldType choice) {

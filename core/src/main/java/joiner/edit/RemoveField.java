@@ -21,6 +21,13 @@ public record RemoveField(TableId table, FieldId field, String label) implements
     for (Relationship relationship : standing) {
       changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
     }
+    for (Relationship down : changed.design().childrenOf(table)) {
+      changed =
+          changed.withDesign(
+              changed
+                  .design()
+                  .withRelationship(down.id(), r -> r.withPicking(r.picking().without(field))));
+    }
     boolean last = changed.design().table(table).fieldIds().equals(List.of(field));
     return changed.with(
         changed.design().withTable(table, t -> t.withoutField(field)),

@@ -44,7 +44,7 @@ public record RenameChoice(
     }
     Field renamed =
         choosing
-            .withType(choices.withText(choice, after))
+            .withType(choices.withEntry(choice, entry -> entry.withText(after)))
             .withDefault(choosing.defaultValue().map(this::defaulting));
     Scope scope = draft.meaning().of(old).scope();
     var reads = OwnField.of(choosing);

@@ -11,6 +11,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Noun;
+import joiner.model.Picking;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -166,6 +167,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
             false,
             onDelete,
             from.onUpdate(),
+            fromChild ? Picking.USUAL : from.picking(),
             Extras.NONE));
   }
 

@@ -102,6 +102,10 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
       require(
           down.parentFields().stream().noneMatch(fields::contains),
           "the relationship " + down.name());
+      require(
+          down.picking().fields().stream().noneMatch(fields::contains)
+              && draft.meaning().offered(down).map(this::readsNone).orElse(true),
+          "how " + from.noun().plural() + " are picked for " + design.table(down.child()).label());
     }
     requireOfNoKind(design, from);
     from.uniqueKeys()

@@ -29,7 +29,7 @@ public enum TypeChoice {
   WebAddress("200", size -> new FieldType.WebAddress(number(size))),
   Phone("24", size -> new FieldType.Phone(number(size))),
   FileReference("200", size -> new FieldType.FileReference(number(size))),
-  Choice("yes, no", size -> FieldType.Choice.of(choices(size)));
+  Choice("", size -> FieldType.Choice.of(choices(size)));
 
   private final String usualSize;
   private final Function<String, FieldType> maker;

@@ -26,6 +26,10 @@ final class CheckedDesign {
             .collect(Collectors.groupingBy(Relationship::parent));
   }
 
+  Draft draft() {
+    return draft;
+  }
+
   Design design() {
     return draft.design();
   }

@@ -7,10 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.stream.IntStream;
 import joiner.expression.Formula;
 import joiner.expression.Width;
-import joiner.model.ChoiceId;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -140,26 +138,16 @@ final class FieldJson {
       return new FieldType.FileReference(length.orElse(DataPackage.ADDRESS_LENGTH));
     }
     List<String> choices = constraints.texts("enum");
-    if (!choices.isEmpty() && length.isEmpty()) {
-      return choices(choices, more.texts("choices"));
+    boolean listed = !choices.isEmpty() && length.isEmpty();
+    if (listed || own.equals(ChoicesJson.NOT_LISTED)) {
+      return ChoicesJson.read(choices, more);
+    }
+    Optional<FieldType.Choice> categories = ChoicesJson.categories(members.listIfAny("categories"));
+    if (categories.isPresent() && choices.isEmpty()) {
+      members.any("categories");
+      return categories.get();
     }
     return length.<FieldType>map(FieldType.Text::new).orElseGet(FieldType.LongText::new);
-  }
-
-  /** Choices are known by ids that are listed beside them where some are called otherwise now. */
-  private static FieldType.Choice choices(List<String> listed, List<String> ids) {
-    List<String> texts = listed.stream().distinct().toList();
-    boolean known =
-        ids.size() == texts.size()
-            && ids.stream().distinct().count() == ids.size()
-            && ids.stream().noneMatch(String::isBlank);
-    if (!known) {
-      return FieldType.Choice.of(texts);
-    }
-    return new FieldType.Choice(
-        IntStream.range(0, ids.size())
-            .mapToObj(i -> new FieldType.Choice.Entry(new ChoiceId(ids.get(i)), texts.get(i)))
-            .toList());
   }
 
   private static Limits limits(Members constraints, FieldType type) throws UnreadableFileException {
@@ -224,10 +212,7 @@ final class FieldJson {
       case FieldType.LongText t -> json.put("type", "string");
       case FieldType.Choice t -> {
         json.put("type", "string");
-        constraints.put("enum", Json.Arr.of(t.values()));
-        if (!t.equals(FieldType.Choice.of(t.values()))) {
-          more.put("choices", Json.Arr.of(t.entries().stream().map(e -> e.id().value()).toList()));
-        }
+        ChoicesJson.write(t, constraints, more);
       }
       case FieldType.Email t -> sized(json, constraints, "email", t, DataPackage.EMAIL_LENGTH);
       case FieldType.WebAddress t -> sized(json, constraints, "uri", t, DataPackage.ADDRESS_LENGTH);

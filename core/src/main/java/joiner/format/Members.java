@@ -113,6 +113,16 @@ final class Members {
     throw wrong(name, value.get(), "a list");
   }
 
+  /** The items of a list; none of anything else, which stays unread. */
+  List<Json> listIfAny(String name) {
+    return object.get(name).orElse(null) instanceof Json.Arr array ? array.items() : List.of();
+  }
+
+  /** The members of an item of a list. */
+  Members inside(Json item, String what) throws UnreadableFileException {
+    return new Members(item, file, what);
+  }
+
   /** A list of texts; a single text counts as a list of one. */
   List<String> texts(String name) throws UnreadableFileException {
     Optional<Json> value = any(name);

@@ -56,6 +56,7 @@ final class RelationshipJson {
             more.flag("parentNeedsChild"),
             action(more, "onDelete"),
             action(more, "onUpdate"),
+            PickingJson.read(more, ids(parent.get())),
             Extras.NONE);
     return withExtras(relationship, members, reference, more);
   }
@@ -67,19 +68,7 @@ final class RelationshipJson {
     more.rest()
         .byProperty()
         .forEach((key, value) -> extras.put(DataPackage.MORE + "/" + key, value));
-    return new Relationship(
-        r.id(),
-        r.name(),
-        r.child(),
-        r.childFields(),
-        r.parent(),
-        r.parentFields(),
-        r.childRole(),
-        r.parentRole(),
-        r.parentNeedsChild(),
-        r.onDelete(),
-        r.onUpdate(),
-        new Extras(extras));
+    return r.withExtras(new Extras(extras));
   }
 
   private static Map<String, FieldId> ids(Table table) {
@@ -132,6 +121,7 @@ final class RelationshipJson {
     }
     writeAction(more, "onDelete", r.onDelete());
     writeAction(more, "onUpdate", r.onUpdate());
+    PickingJson.write(r.picking(), parent, more);
     ExtrasJson.write(r.extras(), json, Map.of("reference", reference, DataPackage.MORE, more));
     return json.put("reference", reference).put(DataPackage.MORE, more);
   }

@@ -35,7 +35,9 @@ final class FieldConstraints {
 
   private void add() {
     found.add(new Constraint.OfType(name("type"), field));
-    if (!(field.type() instanceof FieldType.Choice)) {
+    boolean listed =
+        field.type() instanceof FieldType.Choice(var entries, var g) && !entries.isEmpty();
+    if (!listed) { // A list allows no longer value than its longest.
       OptionalInt most = field.type().length();
       most.ifPresent(n -> found.add(new Constraint.Longest(name("most_length"), field, n)));
     }

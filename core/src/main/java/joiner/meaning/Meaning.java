@@ -1,8 +1,11 @@
 package joiner.meaning;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import joiner.expression.Checked;
 import joiner.model.Design;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 
@@ -45,6 +48,14 @@ public final class Meaning {
   /** What that table of the design says. */
   public TableMeaning of(Table table) {
     return of(table.id());
+  }
+
+  /** What is asked of the rows that are offered over a relationship, if anything is. */
+  public Optional<Checked> offered(Relationship relationship) {
+    return relationship
+        .picking()
+        .only()
+        .map(formula -> formula.condition(of(relationship.parent()).scope()));
   }
 
   /** What the table with that id says; an unknown one is a caller's mistake. */

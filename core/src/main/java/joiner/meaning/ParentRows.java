@@ -1,7 +1,6 @@
 package joiner.meaning;
 
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -9,15 +8,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Value;
-import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Noun;
+import joiner.model.Picking;
 import joiner.model.Relationship;
-import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.model.TableKind;
-import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
 /**
@@ -27,19 +23,29 @@ import joiner.rows.ValueReader;
 public final class ParentRows {
   private final Noun noun;
   private final FieldType type;
+  private final Picking picking;
   private final List<Parent> parents;
   private final Map<Value, Parent> byKey = new HashMap<>();
 
   /**
    * A row that can be referred to.
    *
+   * @param row its place among the parent's rows, from 0
    * @param key what a cell that refers to it holds
    * @param label what people recognise it by
+   * @param shown what is shown beside that
    * @param retired whether it is no longer offered
+   * @param offered whether it meets what is asked of those offered, and is not retired
    */
-  public record Parent(String key, String label, boolean retired) {}
+  public record Parent(
+      int row, String key, String label, List<String> shown, boolean retired, boolean offered) {
+    public Parent {
+      shown = List.copyOf(shown);
+    }
+  }
 
-  private ParentRows(Noun noun, FieldType type, List<Parent> parents) {
+  ParentRows(Noun noun, FieldType type, Picking picking, List<Parent> parents) {
+    this.picking = picking;
     this.noun = noun;
     this.type = type;
     this.parents = List.copyOf(parents);
@@ -60,30 +66,11 @@ public final class ParentRows {
   }
 
   /**
-   * The rows that a relationship by one field leads to; linear in the parent's rows. Rows that stay
-   * in a file are not among them.
+   * The rows that a relationship by one field leads to, in the order in which they are offered;
+   * log-linear in the parent's rows. Rows that stay in a file are not among them.
    */
   public static ParentRows of(Draft draft, Relationship reference, Clock clock) {
-    Table parent = draft.design().table(reference.parent());
-    Field key = parent.field(reference.parentFields().getFirst());
-    Rows rows = draft.rows().of(parent.id());
-    var labels = new RowLabels(draft.meaning().of(parent), new FormulaRows(draft), clock);
-    Optional<FieldId> retired =
-        parent.kind() instanceof TableKind.Lookup lookup ? lookup.retired() : Optional.empty();
-    var parents = new ArrayList<Parent>();
-    for (int row = 0; row < rows.count(); row++) {
-      int at = row;
-      boolean gone =
-          retired
-              .map(
-                  field ->
-                      ValueReader.valueOrNull(rows.cell(at, field), parent.field(field).type()))
-              .filter(Value.TRUE::equals)
-              .isPresent();
-      rows.cell(row, key.id())
-          .ifPresent(text -> parents.add(new Parent(text, labels.of(at), gone)));
-    }
-    return new ParentRows(parent.noun(), key.type(), parents);
+    return new ParentReading(draft, reference, clock).read();
   }
 
   /** The row that a cell refers to; empty if there is none. */
@@ -96,7 +83,12 @@ public final class ParentRows {
     return noun;
   }
 
-  /** All of them, in their order. */
+  /** How they are picked. */
+  public Picking picking() {
+    return picking;
+  }
+
+  /** All of them, in the order in which they are offered. */
   public List<Parent> all() {
     return parents;
   }
@@ -108,8 +100,8 @@ public final class ParentRows {
 
   /**
    * Rows somebody may mean who types a text: the one with that very key, then those whose labels
-   * begin with it, then those whose labels hold it; retired ones last, and not at all while nothing
-   * is typed.
+   * begin with it, then those whose labels or what is shown beside them hold it; those not offered
+   * last, and not at all while nothing is typed.
    *
    * @param most so many at most
    */
@@ -119,12 +111,10 @@ public final class ParentRows {
     return parents.stream()
         .filter(
             parent ->
-                wanted.isEmpty()
-                    ? !parent.retired()
-                    : lower(parent).contains(wanted) || is(parent, exact))
+                wanted.isEmpty() ? parent.offered() : holds(parent, wanted) || is(parent, exact))
         .sorted(
             Comparator.comparing((Parent parent) -> !is(parent, exact))
-                .thenComparing(Parent::retired)
+                .thenComparing(parent -> !parent.offered())
                 .thenComparing(parent -> !lower(parent).startsWith(wanted)))
         .limit(most)
         .toList();
@@ -132,6 +122,11 @@ public final class ParentRows {
 
   private static boolean is(Parent parent, Optional<Parent> exact) {
     return exact.filter(parent::equals).isPresent();
+  }
+
+  private static boolean holds(Parent parent, String wanted) {
+    return lower(parent).contains(wanted)
+        || parent.shown().stream().anyMatch(text -> text.toLowerCase(Locale.ROOT).contains(wanted));
   }
 
   private static String lower(Parent parent) {

@@ -37,7 +37,11 @@ public final class Renaming {
    */
   public static Design carry(Design before, Design after) {
     var renaming = new Renaming(before, after);
-    return after.withTables(after.tables().stream().map(renaming::carried).toList());
+    Design carried = after.withTables(after.tables().stream().map(renaming::carried).toList());
+    return carried.relationships().stream().noneMatch(r -> r.picking().only().isPresent())
+        ? carried
+        : carried.withRelationships(
+            carried.relationships().stream().map(renaming::carried).toList());
   }
 
   /** A formula of a table, with everything called as in the other design. */
@@ -88,6 +92,17 @@ public final class Renaming {
     Optional<Formula> rowLabel = now.rowLabel().map(carried);
     boolean same = rules.equals(now.rules()) && rowLabel.equals(now.rowLabel());
     return same ? now : now.withRules(rules).withRowLabel(rowLabel); // A table not touched stays.
+  }
+
+  private Relationship carried(Relationship now) {
+    Optional<Table> parent = before.find(now.parent());
+    if (now.picking().only().isEmpty() || parent.isEmpty()) {
+      return now;
+    }
+    Scope scope = new TableScope(before, parent.get());
+    return now.withPicking(
+        now.picking()
+            .withOnly(now.picking().only().map(only -> carried(only, scope, parent.get()))));
   }
 
   private Formula carried(Formula formula, Scope scope, Table table) {

@@ -186,7 +186,7 @@ final class TableTeller {
     }
     for (Constraint.OfField demanded : meaning.constraintsOf(field.id())) {
       switch (demanded) {
-        case Constraint.Listed listed -> must.add(choices(listed));
+        case Constraint.Listed listed -> must.add(choices(field, listed));
         case Constraint.Bounded bound -> {
           boolean told = bound.side() == Comparison.AT_LEAST || bound.side() == Comparison.AT_MOST;
           if (!between || !told) {
@@ -213,11 +213,20 @@ final class TableTeller {
     return PatternWords.of(matching.text()).map(words -> "be " + words).orElseGet(matching::demand);
   }
 
-  private static String choices(Constraint.Listed listed) {
-    int count = listed.texts().size();
-    return count <= CHOICES_NAMED
-        ? "be " + WordList.or(listed.texts())
-        : "be one of " + count + " choices";
+  private static String choices(Field field, Constraint.Listed listed) {
+    List<String> offered = listed.texts();
+    List<String> retired = List.of();
+    if (field.type() instanceof FieldType.Choice choice) {
+      offered = choice.offered();
+      retired = choice.retired();
+    }
+    String now =
+        offered.size() > CHOICES_NAMED
+            ? "be one of " + offered.size() + " choices"
+            : "be " + WordList.or(offered);
+    return retired.isEmpty()
+        ? now
+        : (offered.isEmpty() ? "be" : now + ", or in old rows") + " " + WordList.or(retired);
   }
 
   private void uniqueness() {

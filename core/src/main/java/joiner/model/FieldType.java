@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import joiner.expression.Kind;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
@@ -126,25 +128,66 @@ public sealed interface FieldType {
     }
   }
 
-  /** One of a short list of fixed choices kept in the design itself; never empty, no doubles. */
-  record Choice(List<Entry> entries) implements FieldType {
+  /**
+   * One of a short list of fixed choices kept in the design itself; no doubles. A list without
+   * entries is not decided yet and demands nothing.
+   *
+   * @param grows whether who enters rows may add to it
+   */
+  record Choice(List<Entry> entries, boolean grows) implements FieldType {
+    /** Code points there is room for while nobody knows the choices. */
+    private static final int NOT_LISTED = 40;
+
     /**
      * One of the choices.
      *
      * @param id stays the same for its whole life
      * @param text what the field holds
+     * @param description what it means; may be empty
+     * @param hue what marks it for the eye
+     * @param retired whether it is kept for old rows and no longer offered
      */
-    public record Entry(ChoiceId id, String text) {}
+    public record Entry(
+        ChoiceId id, String text, String description, Optional<Hue> hue, boolean retired) {
+      /** One that is offered, with nothing more said of it. */
+      public Entry(ChoiceId id, String text) {
+        this(id, text, "", Optional.empty(), false);
+      }
+
+      Entry withId(ChoiceId other) {
+        return new Entry(other, text, description, hue, retired);
+      }
+
+      public Entry withText(String other) {
+        return new Entry(id, other, description, hue, retired);
+      }
+
+      public Entry withDescription(String other) {
+        return new Entry(id, text, other, hue, retired);
+      }
+
+      public Entry withHue(Optional<Hue> other) {
+        return new Entry(id, text, description, other, retired);
+      }
+
+      public Entry withRetired(boolean other) {
+        return new Entry(id, text, description, hue, other);
+      }
+    }
 
     public Choice {
       entries = List.copyOf(entries);
       boolean doubled =
           entries.stream().map(Entry::text).distinct().count() != entries.size()
               || entries.stream().map(Entry::id).distinct().count() != entries.size();
-      if (entries.isEmpty() || doubled) {
-        throw new IllegalArgumentException(
-            "choices must be one or more different texts: " + texts(entries));
+      if (doubled) {
+        throw new IllegalArgumentException("choices must be different texts: " + texts(entries));
       }
+    }
+
+    /** Choices that only a change of the design adds to. */
+    public Choice(List<Entry> entries) {
+      this(entries, false);
     }
 
     /** New choices of those texts. */
@@ -169,6 +212,37 @@ public sealed interface FieldType {
       return texts(entries);
     }
 
+    /** The texts that are offered, in their order. */
+    public List<String> offered() {
+      return texts(entries.stream().filter(entry -> !entry.retired).toList());
+    }
+
+    /** The texts that are kept for old rows, in their order. */
+    public List<String> retired() {
+      return texts(entries.stream().filter(Entry::retired).toList());
+    }
+
+    /** The choice of that text. */
+    public Optional<Entry> find(String text) {
+      return entries.stream().filter(entry -> entry.text.equals(text)).findFirst();
+    }
+
+    /** The same with one more at the end. */
+    public Choice withAdded(String text) {
+      return relisted(Stream.concat(values().stream(), Stream.of(text)).toList());
+    }
+
+    /** The same where more may be added, or not. */
+    public Choice withGrows(boolean other) {
+      return new Choice(entries, other);
+    }
+
+    /** The same with one of the choices changed. */
+    public Choice withEntry(ChoiceId id, UnaryOperator<Entry> change) {
+      return new Choice(
+          entries.stream().map(e -> e.id.equals(id) ? change.apply(e) : e).toList(), grows);
+    }
+
     /** Choices of those texts; those that are there already are the same ones. */
     private Choice relisted(List<String> texts) {
       var kept = new ArrayList<>(entries);
@@ -184,7 +258,7 @@ public sealed interface FieldType {
           listed.add(entry);
         }
       }
-      return new Choice(listed);
+      return new Choice(listed, grows);
     }
 
     /** A type that comes after another; choices that are there already are the same ones. */
@@ -202,23 +276,21 @@ public sealed interface FieldType {
           .forEach(entry -> byText.put(entry.text, entry.id));
       return new Choice(
           entries.stream()
-              .map(e -> others.has(e.id) ? e : new Entry(byText.getOrDefault(e.text, e.id), e.text))
-              .toList());
+              .map(e -> others.has(e.id) ? e : e.withId(byText.getOrDefault(e.text, e.id)))
+              .toList(),
+          grows);
     }
 
     private boolean has(ChoiceId id) {
       return entries.stream().anyMatch(entry -> entry.id.equals(id));
     }
 
-    /** The same choices, one of them called otherwise. */
-    public Choice withText(ChoiceId id, String text) {
-      return new Choice(
-          entries.stream().map(e -> e.id.equals(id) ? new Entry(id, text) : e).toList());
-    }
-
     /** Code points of the longest choice. */
     public int longest() {
-      return values().stream().mapToInt(v -> v.codePointCount(0, v.length())).max().orElse(1);
+      return values().stream()
+          .mapToInt(v -> v.codePointCount(0, v.length()))
+          .max()
+          .orElse(NOT_LISTED);
     }
   }
 

@@ -17,6 +17,7 @@ import java.util.List;
  * @param parentNeedsChild whether each parent row is meant to have at least one child row
  * @param onDelete what a delete of the parent row does
  * @param onUpdate what a change of the parent's key does
+ * @param picking how people who enter a child row pick its parent
  * @param extras properties kept from a file
  */
 public record Relationship(
@@ -31,6 +32,7 @@ public record Relationship(
     boolean parentNeedsChild,
     ReferentialAction onDelete,
     ReferentialAction onUpdate,
+    Picking picking,
     Extras extras) {
 
   public Relationship {
@@ -61,6 +63,7 @@ public record Relationship(
         false,
         ReferentialAction.NO_ACTION,
         ReferentialAction.NO_ACTION,
+        Picking.USUAL,
         Extras.NONE);
   }
 
@@ -82,6 +85,7 @@ public record Relationship(
         parentNeedsChild,
         onDelete,
         onUpdate,
+        picking,
         extras);
   }
 
@@ -98,6 +102,7 @@ public record Relationship(
         parentNeedsChild,
         delete,
         update,
+        picking,
         extras);
   }
 
@@ -114,7 +119,42 @@ public record Relationship(
         other,
         onDelete,
         onUpdate,
+        picking,
         extras);
+  }
+
+  public Relationship withPicking(Picking other) {
+    return new Relationship(
+        id,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        childRole,
+        parentRole,
+        parentNeedsChild,
+        onDelete,
+        onUpdate,
+        other,
+        extras);
+  }
+
+  public Relationship withExtras(Extras other) {
+    return new Relationship(
+        id,
+        name,
+        child,
+        childFields,
+        parent,
+        parentFields,
+        childRole,
+        parentRole,
+        parentNeedsChild,
+        onDelete,
+        onUpdate,
+        picking,
+        other);
   }
 
   public Relationship withId(RelationshipId other) {
@@ -130,6 +170,7 @@ public record Relationship(
         parentNeedsChild,
         onDelete,
         onUpdate,
+        picking,
         extras);
   }
 
@@ -151,6 +192,7 @@ public record Relationship(
         parentNeedsChild,
         onDelete,
         onUpdate,
+        picking,
         extras);
   }
 }

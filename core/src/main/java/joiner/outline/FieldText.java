@@ -56,7 +56,8 @@ public final class FieldText {
   private static String words(FieldType type) {
     return switch (type) {
       case FieldType.DateTime(boolean zoned) when zoned -> "date, time, zone";
-      case FieldType.Choice choice -> "choice (" + String.join(", ", choice.values()) + ")";
+      case FieldType.Choice choice when !choice.entries().isEmpty() ->
+          "choice (" + String.join(", ", choice.values()) + ")";
       default -> TypeWords.kind(type);
     };
   }

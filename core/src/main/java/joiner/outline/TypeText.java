@@ -133,6 +133,7 @@ final class TypeText {
       case "web address", "url", "uri", "website" -> sized(TypeChoice.WebAddress, size);
       case "phone", "phone number", "telephone" -> sized(TypeChoice.Phone, size);
       case "file", "file reference", "attachment" -> sized(TypeChoice.FileReference, size);
+      case "choice", "choices" -> size.isEmpty() ? usual(TypeChoice.Choice) : Optional.empty();
       default -> Optional.empty();
     };
   }

@@ -49,6 +49,22 @@ class DesignChecksTest {
     return table(table, t -> t.withField(new FieldId(field), change));
   }
 
+  private static FieldType eachChoice(Field field, UnaryOperator<FieldType.Choice.Entry> change) {
+    FieldType.Choice choice = (FieldType.Choice) field.type();
+    for (FieldType.Choice.Entry entry : choice.entries()) {
+      choice = choice.withEntry(entry.id(), change);
+    }
+    return choice;
+  }
+
+  /** Kilns are offered where a condition holds. */
+  private static UnaryOperator<Design> offered(String condition) {
+    return design ->
+        design.withRelationship(
+            new RelationshipId("fk_firing_kiln_id"),
+            r -> r.withPicking(r.picking().withOnly(Optional.of(new Formula(condition)))));
+  }
+
   private static FieldId id(String field) {
     return new FieldId(field);
   }
@@ -94,6 +110,36 @@ class DesignChecksTest {
             "join-pair-not-unique",
             table("recipe_line", t -> t.withPrimaryKey(List.of(id("glaze_id"), id("percentage")))),
             true),
+        new Case(
+            "no-choices",
+            field(
+                "glaze",
+                "surface",
+                f -> f.withType(new FieldType.Choice(List.of())).withDefault(Optional.empty())),
+            false),
+        new Case(
+            "no-choices",
+            field(
+                "glaze",
+                "surface",
+                f ->
+                    f.withType(eachChoice(f, e -> e.withRetired(true)))
+                        .withDefault(Optional.empty())),
+            false),
+        new Case(
+            "growing-choices",
+            field(
+                "glaze", "surface", f -> f.withType(((FieldType.Choice) f.type()).withGrows(true))),
+            true),
+        new Case(
+            "retired-default",
+            field(
+                "glaze",
+                "surface",
+                f -> f.withType(eachChoice(f, e -> e.withRetired(e.text().equals("gloss"))))),
+            true),
+        new Case("lookup-condition", offered("litres + 'a'"), true),
+        new Case("lookup-hides-rows", offered("litres > 100"), true),
         new Case(
             "default-does-not-fit",
             field("piece", "stage", f -> f.withDefault(Optional.of(new Formula("'raw'")))),

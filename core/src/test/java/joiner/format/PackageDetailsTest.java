@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import joiner.meaning.Draft;
+import joiner.model.ChoiceId;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.TableId;
@@ -235,5 +236,59 @@ class PackageDetailsTest {
   private static Rows rowsBeside(Path folder, Path other) throws Exception {
     DesignFolder.Beside beside = DesignFolder.beside(folder, other);
     return Rows.of(beside.draft().design().table(LOG).fieldIds(), beside.rows().get(LOG));
+  }
+
+  private FieldType type(String field) throws Exception {
+    Files.writeString(
+        folder.resolve("datapackage.json"),
+        ("{'name': 'p', 'resources': [{'name': 'log', 'schema': {'fields': [" + field + "]}}]}")
+            .replace('\'', '"'));
+    return DesignFolder.open(folder).draft().design().table(LOG).fields().getFirst().type();
+  }
+
+  /** Table Schema, version 2, property {@code categories}; from memory. */
+  @Test
+  void categoriesOfTheStandardAreChoicesAndTheirLabelsWhatTheyMean() throws Exception {
+    FieldType type =
+        type(
+            "{'name': 'fire', 'type': 'string', 'categories':"
+                + " [{'value': 'ox', 'label': 'oxidation'}, 'raku']}");
+    assertThat(type)
+        .isEqualTo(
+            FieldType.Choice.of(List.of("ox", "raku"))
+                .withEntry(new ChoiceId("ox"), entry -> entry.withDescription("oxidation")));
+    assertThat(type("{'name': 'n', 'type': 'integer', 'categories': [1, 2]}"))
+        .isInstanceOf(FieldType.WholeNumber.class);
+    assertThat(type("{'name': 'n', 'type': 'string', 'categories': [1, 2]}"))
+        .isInstanceOf(FieldType.LongText.class);
+  }
+
+  /** As files have it that were written before anything was said of choices. */
+  @Test
+  void choicesKnownByTheirIdsAloneAreReadAsBefore() throws Exception {
+    assertThat(
+            type(
+                "{'name': 'fire', 'type': 'string', 'constraints': {'enum': ['ox', 'red']},"
+                    + " 'joiner:more': {'choices': ['ox', 'reduction']}}"))
+        .isEqualTo(
+            FieldType.Choice.of(List.of("ox", "reduction"))
+                .withEntry(new ChoiceId("reduction"), entry -> entry.withText("red")));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      value = {"{'hue': 'pink'} | no hue “pink”", "{'colour': 'clay'} | not colour", "7 | object"})
+  void whatIsSaidOfChoicesAndNotUnderstoodIsRefused(String detail, String says) {
+    assertThatThrownBy(
+            () ->
+                type(
+                    "{'name': 'fire', 'type': 'string', 'constraints': {'enum': ['ox']},"
+                        + " 'joiner:more': {'choices': ["
+                        + detail
+                        + "]}}"))
+        .isInstanceOf(UnreadableFileException.class)
+        .hasMessageContaining(says);
   }
 }

@@ -4,8 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import joiner.Pottery;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeRelationship;
+import joiner.edit.RemoveField;
+import joiner.expression.Formula;
+import joiner.finding.DesignChecks;
+import joiner.finding.Finding;
 import joiner.model.FieldId;
+import joiner.model.Picking;
+import joiner.model.Relationship;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 
@@ -75,5 +84,72 @@ class ParentRowsTest {
             field ->
                 assertThat(ParentRows.reference(DEMO, new TableId("enrolment"), new FieldId(field)))
                     .isPresent());
+  }
+
+  private static Draft picking(String table, String field, UnaryOperator<Picking> change) {
+    Relationship r =
+        ParentRows.reference(DEMO, new TableId(table), new FieldId(field)).orElseThrow();
+    return ChangeRelationship.picking(r, change.apply(r.picking())).apply(DEMO);
+  }
+
+  private static List<String> labels(List<ParentRows.Parent> parents) {
+    return parents.stream().map(ParentRows.Parent::label).toList();
+  }
+
+  @Test
+  void rowsAreOfferedInTheOrderAskedForWithWhatIsToBeShown() {
+    Draft draft =
+        picking(
+            "firing",
+            "kiln_id",
+            p ->
+                p.withOrder(List.of(new FieldId("litres")))
+                    .withShown(List.of(new FieldId("litres"))));
+    ParentRows kilns = of(draft, "firing", "kiln_id");
+    List<Integer> litres =
+        kilns.all().stream()
+            .map(kiln -> Integer.valueOf(kiln.shown().getFirst().replaceAll("\\D", "")))
+            .toList();
+    assertThat(litres).isSorted().doesNotHaveDuplicates().hasSize(4);
+    assertThat(litres).isNotEqualTo(litres.reversed());
+    assertThat(labels(kilns.meantBy(String.valueOf(litres.getLast()), 9)))
+        .containsExactly(kilns.all().getLast().label());
+  }
+
+  @Test
+  void onlyRowsThatMeetTheConditionAreOfferedAndTheOthersFoundByTyping() {
+    Draft draft =
+        picking("firing", "kiln_id", p -> p.withOnly(Optional.of(new Formula("litres > 100"))));
+    ParentRows kilns = of(draft, "firing", "kiln_id");
+    assertThat(labels(kilns.meantBy("", 9))).hasSize(2).doesNotContain("The Bin");
+    assertThat(labels(kilns.meantBy("the b", 9))).containsExactly("The Bin");
+    assertThat(kilns.count()).isEqualTo(4);
+    Draft faulty =
+        picking("firing", "kiln_id", p -> p.withOnly(Optional.of(new Formula("litres >"))));
+    assertThat(of(faulty, "firing", "kiln_id").meantBy("", 9)).hasSize(4);
+  }
+
+  @Test
+  void aConditionIsCarriedWhenWhatItReadsIsCalledOtherwise() {
+    Draft draft =
+        picking(
+            "firing",
+            "kiln_id",
+            p ->
+                p.withOnly(Optional.of(new Formula("litres > 100")))
+                    .withShown(List.of(new FieldId("litres"), new FieldId("name"))));
+    var kiln = draft.design().table(new TableId("kiln"));
+    Draft renamed =
+        ChangeField.rename(kiln, kiln.field(new FieldId("litres")), "Room", "room").apply(draft);
+    assertThat(picking(renamed).only()).contains(new Formula("room > 100"));
+    Draft without = new RemoveField(kiln.id(), new FieldId("litres"), "Room").apply(renamed);
+    assertThat(picking(without).shown()).containsExactly(new FieldId("name"));
+    assertThat(DesignChecks.run(without)).extracting(Finding::id).contains("lookup-condition");
+  }
+
+  private static Picking picking(Draft draft) {
+    return ParentRows.reference(draft, new TableId("firing"), new FieldId("kiln_id"))
+        .orElseThrow()
+        .picking();
   }
 }

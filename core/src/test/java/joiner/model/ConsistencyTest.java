@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import joiner.Pottery;
 import joiner.expression.Width;
 import org.junit.jupiter.api.Test;
@@ -172,7 +173,9 @@ class ConsistencyTest {
     refused(() -> new FieldType.Decimal(39, 2), "38");
     refused(() -> new FieldType.Decimal(4, 5), "no more decimals");
     refused(() -> new FieldType.Money(4, -1), "no more decimals");
-    refused(() -> FieldType.Choice.of(List.of()), "choices");
+    refused(
+        () -> new Picking(List.of(), List.of(), Optional.empty(), OptionalInt.of(0), false),
+        "at least one");
     refused(() -> FieldType.Choice.of(List.of("a", "a")), "choices");
     refused(() -> Width.ofBits(8), "not 8");
     refused(() -> new Area("A", 6), "0 to 5");

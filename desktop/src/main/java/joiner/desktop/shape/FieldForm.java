@@ -55,7 +55,8 @@ final class FieldForm {
     if (hasSize(field)) {
       nodes.add(typed("size", TypeChoice.sizeOf(field.type()), text -> fields.resize(alone, text)));
     }
-    if (isMeasurable(field)) {
+    boolean refers = of.references().stream().anyMatch(up -> up.childFields().size() == 1);
+    if (isMeasurable(field) && (!refers || !field.unit().isEmpty())) {
       nodes.add(typed("unit", field.unit(), text -> fields.measure(alone, text)));
     }
     nodes.add(usual(field));
@@ -63,15 +64,18 @@ final class FieldForm {
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
     nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
     if (field.type() instanceof FieldType.Choice choice) {
-      nodes.addAll(new ChoicesForm(model, texts).of(of, choice));
+      nodes.addAll(new ChoicesForm(model.choices(), texts).of(of, choice));
     } else {
-      if (isOrdered(field)) {
+      if (isOrdered(field) && (!refers || isBounded(field))) {
         nodes.add(range(of));
       }
       if (field.type().kind() == Kind.TEXT || field.limits().pattern().isPresent()) {
         nodes.addAll(patterns.of(of));
       }
     }
+    of.references().stream()
+        .filter(up -> up.childFields().size() == 1)
+        .forEach(up -> nodes.addAll(new PickingForm(model.picking(), texts).of(up)));
     nodes.add(note(field));
     nodes.removeIf(node -> node instanceof HBox box && box.getChildren().isEmpty());
     return nodes;
@@ -193,8 +197,11 @@ final class FieldForm {
 
   /** Whether bounds say something of its values, or are there all the same. */
   private static boolean isOrdered(Field field) {
-    boolean bounded = field.limits().minimum().isPresent() || field.limits().maximum().isPresent();
-    return bounded || field.type().kind().isOrdered();
+    return isBounded(field) || field.type().kind().isOrdered();
+  }
+
+  private static boolean isBounded(Field field) {
+    return field.limits().minimum().isPresent() || field.limits().maximum().isPresent();
   }
 
   private Node usual(Field field) {

@@ -14,6 +14,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import joiner.desktop.widget.CellEditor;
+import joiner.desktop.widget.HueMark;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -23,6 +24,7 @@ import joiner.desktop.widget.WhenLaidOut;
 import joiner.desktop.work.Workbench;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.naming.Counts;
 
@@ -108,7 +110,7 @@ public final class SampleGrid {
   void add() {
     filter.clear();
     grid.getSortOrder().clear();
-    model.add();
+    model.edits().add();
     reveal(model.count() - 1, List.of());
   }
 
@@ -126,7 +128,7 @@ public final class SampleGrid {
 
   /** Removes the rows chosen, as one change. */
   void removeChosen() {
-    model.remove(Set.copyOf(chosen()));
+    model.edits().remove(Set.copyOf(chosen()));
   }
 
   /** Shows the rows of a table. */
@@ -220,14 +222,28 @@ public final class SampleGrid {
           column,
           row -> model.link().isEmpty(),
           row -> model.cell(row, field.id()),
-          (row, text) -> model.type(row, field, text),
+          (row, text) -> model.edits().refer(row, field, text),
           (cell, row, letter) -> pickParent(cell, row, field, letter));
+    } else if (field.type() instanceof FieldType.Choice choice) {
+      editor.act(
+          column,
+          row -> model.link().isEmpty(),
+          row -> model.cell(row, field.id()),
+          (row, text) -> model.edits().choose(row, field, text),
+          (cell, row, letter) ->
+              new Picker<>(
+                      texts.get("parent.pick", field.label()),
+                      new ChoiceOffers(texts, choice, model.cell(row, field.id())))
+                  .at(Optional.of(model.cell(row, field.id())))
+                  .begunWith(letter)
+                  .goingOn(editor::goOn)
+                  .open(cell, text -> model.edits().choose(row, field, text)));
     } else {
       editor.type(
           column,
           row -> model.link().isEmpty(),
           row -> model.cell(row, field.id()),
-          (row, text) -> model.type(row, field, text));
+          (row, text) -> model.edits().type(row, field, text));
     }
     return column;
   }
@@ -236,13 +252,19 @@ public final class SampleGrid {
     Offers<String> offers =
         model
             .parents(field.id())
-            .<Offers<String>>map(parents -> new ParentOffers(texts, parents))
+            .<Offers<String>>map(
+                parents ->
+                    new ParentOffers(
+                        texts,
+                        parents,
+                        model.cell(row, field.id()),
+                        model.edits().mayAddParent(field.id())))
             .orElseGet(() -> typed -> List.of(Offers.Offer.of(typed, typed)));
     new Picker<>(texts.get("parent.pick", field.label()), offers)
         .at(Optional.of(model.cell(row, field.id())))
         .begunWith(begun)
         .goingOn(editor::goOn)
-        .open(cell, key -> model.type(row, field, key));
+        .open(cell, key -> model.edits().refer(row, field, key));
   }
 
   /** Brings the cells of a field into sight: of the first row that has something to mend in it. */
@@ -258,17 +280,17 @@ public final class SampleGrid {
     if (row != null && model.isBad(row, field.id())) {
       cell.getStyleClass().add("bad");
     }
+    cell.setGraphic(
+        row == null
+            ? null
+            : model.hue(row, field).map(hue -> HueMark.of(Optional.of(hue))).orElse(null));
   }
 
   private double width(Field field) {
     if (model.isReference(field.id())) {
       return LABEL_WIDTH;
     }
-    int length =
-        field
-            .type()
-            .length()
-            .orElse(field.type() instanceof joiner.model.FieldType.DateTime ? 20 : 11);
+    int length = field.type().length().orElse(field.type() instanceof FieldType.DateTime ? 20 : 11);
     return Math.clamp(Math.max(length, field.heading().length()) * 7.0 + 20, 70, 190);
   }
 }

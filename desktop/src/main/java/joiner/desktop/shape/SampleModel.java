@@ -10,6 +10,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.audit.AuditReport;
@@ -21,12 +22,13 @@ import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
-import joiner.edit.ChangeRows;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Hue;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -175,10 +177,16 @@ final class SampleModel {
         .map(
             reference -> {
               Table parent = draft.design().table(reference.parent());
-              boolean farther = parent.rowLabel().filter(Formula::reachesOut).isPresent();
+              boolean farther =
+                  Stream.of(parent.rowLabel(), reference.picking().only())
+                      .flatMap(Optional::stream)
+                      .anyMatch(Formula::reachesOut);
               Object rows = farther ? draft.rows() : draft.rows().of(parent.id());
               return List.of(
-                  reference.parentFields(), new ByField.Same(parent), new ByField.Same(rows));
+                  reference.parentFields(),
+                  reference.picking(),
+                  new ByField.Same(parent),
+                  new ByField.Same(rows));
             });
   }
 
@@ -436,6 +444,13 @@ final class SampleModel {
     return rows.cell(row, field).orElse("");
   }
 
+  /** What marks the choice that a cell holds for the eye. */
+  Optional<Hue> hue(int row, Field field) {
+    return field.type() instanceof FieldType.Choice choice
+        ? choice.find(cell(row, field.id())).flatMap(FieldType.Choice.Entry::hue)
+        : Optional.empty();
+  }
+
   /** Whether a cell breaks the design. */
   boolean isBad(int row, FieldId field) {
     return bad.getOrDefault(field, Set.of()).contains(number(row) - 1);
@@ -462,28 +477,18 @@ final class SampleModel {
         .sum();
   }
 
-  private Optional<Table> shown() {
+  /** What is done with the rows. */
+  RowEdits edits() {
+    return new RowEdits(bench, this, texts);
+  }
+
+  /** The rows as they are seen. */
+  Rows rows() {
+    return rows;
+  }
+
+  /** The table whose rows are seen. */
+  Optional<Table> shown() {
     return table.flatMap(bench.design()::find);
-  }
-
-  /** Puts a text into a cell; the empty text is NULL. */
-  void type(int row, Field field, String text) {
-    Optional<String> typed = Optional.of(text).filter(t -> !t.isEmpty());
-    shown().ifPresent(t -> bench.apply(ChangeRows.cell(t, rows, row, field, typed)));
-  }
-
-  /** Adds a row without values. */
-  void add() {
-    shown().ifPresent(t -> bench.apply(ChangeRows.added(t)));
-  }
-
-  /** Removes rows, given by their places from 0, as one change. */
-  void remove(Set<Integer> gone) {
-    Optional<Table> from = shown();
-    if (!gone.isEmpty()
-        && from.isPresent()
-        && bench.apply(() -> ChangeRows.removed(from.get(), rows, gone))) {
-      bench.tellDone(texts.get("rows.removed", gone.size()), texts.get("undo"));
-    }
   }
 }

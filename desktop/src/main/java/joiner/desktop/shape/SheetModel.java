@@ -15,12 +15,10 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
-import joiner.edit.ChoicesToLookup;
 import joiner.edit.FoldBack;
 import joiner.edit.LookupToChoices;
 import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
-import joiner.edit.RenameChoice;
 import joiner.edit.SetUnique;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -30,7 +28,6 @@ import joiner.finding.Topic;
 import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Noun;
@@ -53,6 +50,8 @@ final class SheetModel {
   private final FieldsModel fields;
   private final Texts texts;
   private final Computed<Question, HeldValues> seen;
+  private final ChoicesModel choices;
+  private final PickingModel picking;
 
   /** What the sheet is about. */
   sealed interface About {
@@ -104,6 +103,8 @@ final class SheetModel {
     this.bench = bench;
     this.fields = fields;
     this.texts = texts;
+    this.choices = new ChoicesModel(bench, texts);
+    this.picking = new PickingModel(bench, texts);
     this.seen =
         new Computed<>(
             bench.runner(),
@@ -112,6 +113,16 @@ final class SheetModel {
             (left, right) -> left.cells.equals(right.cells) && left.field.equals(right.field),
             (question, progress) ->
                 HeldValues.of(question.rows, question.field, () -> !progress.stopped()));
+  }
+
+  /** What is done with fixed choices. */
+  ChoicesModel choices() {
+    return choices;
+  }
+
+  /** How rows that are referred to are picked. */
+  PickingModel picking() {
+    return picking;
   }
 
   /** Says whether somebody looks at the sheet. */
@@ -172,58 +183,6 @@ final class SheetModel {
 
   private static Optional<String> present(String text) {
     return Optional.of(text.strip()).filter(t -> !t.isEmpty());
-  }
-
-  /** Of a choice; the rows that hold it go along. */
-  void renameChoice(About.OfField of, FieldType.Choice.Entry choice, String text) {
-    bench.apply(
-        new RenameChoice(
-            of.table().id(), of.field().id(), choice.id(), choice.text(), text.strip()));
-  }
-
-  /** Adds a choice at the end. */
-  void addChoice(About.OfField of, String text) {
-    List<FieldType.Choice.Entry> entries = entries(of);
-    boolean there = entries.stream().anyMatch(entry -> entry.text().equals(text.strip()));
-    if (there) {
-      bench.tell(Notice.Sort.REFUSED, texts.get("side.choice.there", text.strip()));
-    } else if (!text.isBlank()) {
-      var listed = new ArrayList<>(texts(entries));
-      listed.add(text.strip());
-      relist(of, listed);
-    }
-  }
-
-  /** Moves a choice by so many places; nothing at either end. */
-  void moveChoice(About.OfField of, FieldType.Choice.Entry choice, int by) {
-    var listed = new ArrayList<>(texts(entries(of)));
-    int to = listed.indexOf(choice.text()) + by;
-    if (to >= 0 && to < listed.size()) {
-      listed.remove(choice.text());
-      listed.add(to, choice.text());
-      relist(of, listed);
-    }
-  }
-
-  /** Takes a choice out of the list; rows that hold it no longer fit. */
-  void removeChoice(About.OfField of, FieldType.Choice.Entry choice) {
-    var listed = new ArrayList<>(texts(entries(of)));
-    listed.remove(choice.text());
-    if (!listed.isEmpty()) {
-      relist(of, listed);
-    }
-  }
-
-  private static List<FieldType.Choice.Entry> entries(About.OfField of) {
-    return of.field().type() instanceof FieldType.Choice choice ? choice.entries() : List.of();
-  }
-
-  private static List<String> texts(List<FieldType.Choice.Entry> entries) {
-    return entries.stream().map(FieldType.Choice.Entry::text).toList();
-  }
-
-  private void relist(About.OfField of, List<String> listed) {
-    bench.apply(ChangeField.type(of.table(), of.field(), FieldType.Choice.of(listed)));
   }
 
   void pattern(About.OfField of, String text) {
@@ -331,14 +290,6 @@ final class SheetModel {
     if (bench.apply(() -> new LookupToChoices(table.id(), table.label()))) {
       bench.selectionProperty().set(Selection.NONE);
       bench.tellDone(texts.get("side.toChoices.done", table.label()), texts.get("undo"));
-    }
-  }
-
-  /** Turns fixed choices into a table that others can pick from too. */
-  void toLookup(About.OfField of) {
-    if (bench.apply(
-        () -> new ChoicesToLookup(of.table().id(), of.field().id(), of.field().label()))) {
-      bench.tellDone(texts.get("side.toLookup.done", of.field().label()), texts.get("undo"));
     }
   }
 

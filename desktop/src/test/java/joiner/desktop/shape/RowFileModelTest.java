@@ -132,14 +132,14 @@ class RowFileModelTest {
   void rowsInAFileAreTakenInAndGivenBack() throws Exception {
     link(kilns(5, ""));
     show();
-    rows.remove(Set.of(0));
+    rows.edits().remove(Set.of(0));
     assertThat(test.newest()).contains("stay in kilns.csv, which Joiner does not change");
-    rows.type(0, kiln().field(NAME), "Other");
+    rows.edits().type(0, kiln().field(NAME), "Other");
     assertThat(test.bench.draft().rows().of(kiln().id()).count()).isZero();
     files.hold(kiln());
     test.window.until(() -> files.link(kiln().id()).isEmpty());
     rows.turnTo(kiln());
-    rows.type(0, kiln().field(NAME), "Other");
+    rows.edits().type(0, kiln().field(NAME), "Other");
     rows.turnTo(kiln());
     assertThat(rows.cell(0, NAME)).isEqualTo("Other");
     assertThat(Files.readString(folder.resolve("kilns.csv"))).doesNotContain("Other");

@@ -306,10 +306,10 @@ class ShapeModelsTest {
     void onlyWhatChangedIsShownAnew() {
       assertThat(again()).isEqualTo(SampleModel.News.CELLS);
       Field name = field("kiln", "name");
-      model.type(0, name, "Great Tom");
+      model.edits().type(0, name, "Great Tom");
       assertThat(again()).isEqualTo(SampleModel.News.CELLS);
       assertThat(model.cell(0, name.id())).isEqualTo("Great Tom");
-      model.add();
+      model.edits().add();
       assertThat(again()).isEqualTo(SampleModel.News.ROWS);
       assertThat(model.cell(model.count() - 1, name.id())).isEmpty();
       assertThat(model.turnTo(test.table("firing"))).isEqualTo(SampleModel.News.COLUMNS);
@@ -351,7 +351,7 @@ class ShapeModelsTest {
               Comparator.comparing(
                       (Integer row) -> model.cell(row, name.id()).toLowerCase(Locale.ROOT))
                   .reversed());
-      model.type(sorted.getFirst(), name, "Aaa");
+      model.edits().type(sorted.getFirst(), name, "Aaa");
       again();
       assertThat(model.placesProperty().get()).isEqualTo(sorted);
       model.sort(List.of());
@@ -359,7 +359,7 @@ class ShapeModelsTest {
       model.filter("aaa");
       test.window.until(() -> model.placesProperty().get().size() == 1);
       assertThat(model.placesProperty().get()).containsExactly(sorted.getFirst());
-      model.remove(Set.of(sorted.getFirst()));
+      model.edits().remove(Set.of(sorted.getFirst()));
       again();
       test.window.until(() -> model.placesProperty().get().isEmpty());
       model.turnTo(test.table("firing"));
@@ -370,7 +370,7 @@ class ShapeModelsTest {
     @Test
     void cellsThatBreakTheDesignAreKnown() {
       Field name = field("kiln", "name");
-      model.type(1, name, "");
+      model.edits().type(1, name, "");
       test.untilChecked();
       again();
       assertThat(model.isBad(1, name.id())).isTrue();
@@ -386,7 +386,7 @@ class ShapeModelsTest {
       test.bench.apply(
           joiner.edit.ChangeRows.removed(
               test.table("kiln"), test.bench.draft().rows().of(new TableId("kiln")), Set.of(0)));
-      model.type(2, name, "Third");
+      model.edits().type(2, name, "Third");
       assertThat(test.bench.draft().rows().of(new TableId("kiln")).cell(1, name.id()))
           .isEqualTo(Optional.of("Third"));
       assertThat(third).isNotEqualTo("Third");
@@ -395,13 +395,13 @@ class ShapeModelsTest {
     @Test
     void removedRowsAreOneStep() {
       var before = test.bench.draft();
-      model.remove(Set.of(0, 2));
+      model.edits().remove(Set.of(0, 2));
       assertThat(test.bench.draft().rows().of(new TableId("kiln")).count())
           .isEqualTo(model.count() - 2);
       assertThat(test.newest()).contains("2");
       test.bench.undo();
       assertThat(test.bench.draft()).isEqualTo(before);
-      model.remove(Set.of());
+      model.edits().remove(Set.of());
       assertThat(test.bench.draft()).isEqualTo(before);
     }
   }
@@ -477,16 +477,18 @@ class ShapeModelsTest {
     void choicesAreAddedMovedAndRemoved() {
       Table glaze = test.choose("glaze");
       FieldId surface = new FieldId("surface");
-      model.addChoice(new SheetModel.About.OfField(glaze, glaze.field(surface)), " crystalline ");
+      model
+          .choices()
+          .add(new SheetModel.About.OfField(glaze, glaze.field(surface)), " crystalline ");
       assertThat(choices(surface)).endsWith("crystalline");
-      model.addChoice(about(surface), "crystalline");
+      model.choices().add(about(surface), "crystalline");
       assertThat(test.newest()).contains("among the choices already");
       var last = ((FieldType.Choice) field("glaze", "surface").type()).entries().getLast();
-      model.moveChoice(about(surface), last, -1);
+      model.choices().move(about(surface), last, -1);
       assertThat(choices(surface).get(2)).isEqualTo("crystalline");
-      model.moveChoice(about(surface), last, 5);
+      model.choices().move(about(surface), last, 5);
       assertThat(choices(surface).get(2)).isEqualTo("crystalline");
-      model.removeChoice(about(surface), last);
+      model.choices().remove(about(surface), last);
       assertThat(choices(surface)).containsExactly("gloss", "satin", "matt");
     }
 
@@ -544,7 +546,7 @@ class ShapeModelsTest {
       Field surface = glaze.fieldNamed("surface").orElseThrow();
       var of = new SheetModel.About.OfField(glaze, surface);
       var gloss = ((FieldType.Choice) surface.type()).entries().getFirst();
-      model.renameChoice(of, gloss, " glossy ");
+      model.choices().rename(of, gloss, " glossy ");
       Field now = test.table("glaze").fieldNamed("surface").orElseThrow();
       assertThat(((FieldType.Choice) now.type()).values()).contains("glossy");
       assertThat(test.bench.verdict().audit().violations()).isEmpty();

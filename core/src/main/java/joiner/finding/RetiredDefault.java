@@ -1,0 +1,48 @@
+package joiner.finding;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import joiner.edit.ChangeChoices;
+import joiner.edit.ChangeField;
+import joiner.meaning.DefaultReading;
+import joiner.meaning.TableMeaning;
+import joiner.model.Field;
+import joiner.model.FieldType;
+import joiner.model.Table;
+import joiner.rows.Rows;
+
+/** New rows do not begin with a choice that is offered no more. */
+final class RetiredDefault implements TableCheck {
+  private static final TableFinding FINDING =
+      new TableFinding("retired-default", Severity.WARNING, Topic.SHAPE);
+
+  @Override
+  public String id() {
+    return FINDING.id();
+  }
+
+  @Override
+  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
+    Table table = meaning.table();
+    for (Field field : table.fields()) {
+      if (field.type() instanceof FieldType.Choice choice) {
+        DefaultReading.of(field)
+            .filter(given -> given.sort() == DefaultReading.Sort.CONSTANT)
+            .flatMap(given -> choice.find(given.words()))
+            .filter(FieldType.Choice.Entry::retired)
+            .ifPresent(entry -> found.accept(finding(table, field, entry)));
+      }
+    }
+  }
+
+  private static Finding finding(Table table, Field field, FieldType.Choice.Entry entry) {
+    return FINDING.about(
+        table,
+        field,
+        "The default " + entry.text() + " of " + field.label() + " is retired.",
+        "Rows that leave the field out would begin with what is offered no more.",
+        new Remedy("Remove the default", ChangeField.defaultValue(table, field, Optional.empty())),
+        new Remedy(
+            "Offer " + entry.text() + " again", ChangeChoices.retired(table, field, entry, false)));
+  }
+}

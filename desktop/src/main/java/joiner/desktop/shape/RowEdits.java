@@ -1,0 +1,86 @@
+package joiner.desktop.shape;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Workbench;
+import joiner.edit.AddParent;
+import joiner.edit.ChangeChoices;
+import joiner.edit.ChangeRows;
+import joiner.edit.Edit;
+import joiner.meaning.ParentRows;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Relationship;
+import joiner.model.Table;
+
+/**
+ * What is done with sample rows, each an edit of its own; rows are told by their places from 0.
+ *
+ * @param seen the rows as they are seen
+ */
+record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
+  /** Puts a text into a cell; the empty text is NULL. */
+  void type(int row, Field field, String text) {
+    Optional<String> typed = Optional.of(text).filter(t -> !t.isEmpty());
+    seen.shown().ifPresent(t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed)));
+  }
+
+  /** Puts a choice into a cell; one that is not listed is listed where choices may grow. */
+  void choose(int row, Field field, String text) {
+    boolean added =
+        field.type() instanceof FieldType.Choice choice
+            && choice.grows()
+            && !text.isBlank()
+            && choice.find(text).isEmpty();
+    if (added) {
+      seen.shown()
+          .ifPresent(
+              t -> {
+                Edit cell = ChangeRows.cell(t, seen.rows(), row, field, Optional.of(text));
+                Edit list = ChangeChoices.added(t, field, text);
+                bench.apply(Edit.all(list.name(), List.of(list, cell)));
+              });
+    } else {
+      type(row, field, text);
+    }
+  }
+
+  /** Whether a row that a field refers to may be added while rows are entered. */
+  boolean mayAddParent(FieldId field) {
+    return seen.shown()
+        .flatMap(t -> ParentRows.reference(bench.draft(), t.id(), field))
+        .filter(up -> up.picking().mayAdd() && AddParent.isPossible(bench.draft(), up))
+        .isPresent();
+  }
+
+  /** Has a cell refer to the row of a key; one that is not there is added where it may be. */
+  void refer(int row, Field field, String key) {
+    boolean unknown =
+        !key.isEmpty() && seen.parents(field.id()).filter(p -> p.find(key).isEmpty()).isPresent();
+    Optional<Relationship> up =
+        seen.shown().flatMap(t -> ParentRows.reference(bench.draft(), t.id(), field.id()));
+    if (unknown && up.isPresent() && mayAddParent(field.id())) {
+      bench.apply(new AddParent(up.get().id(), seen.rows(), row, key));
+    } else {
+      type(row, field, key);
+    }
+  }
+
+  /** Adds a row without values. */
+  void add() {
+    seen.shown().ifPresent(t -> bench.apply(ChangeRows.added(t)));
+  }
+
+  /** Removes rows, given by their places from 0, as one change. */
+  void remove(Set<Integer> gone) {
+    Optional<Table> from = seen.shown();
+    if (!gone.isEmpty()
+        && from.isPresent()
+        && bench.apply(() -> ChangeRows.removed(from.get(), seen.rows(), gone))) {
+      bench.tellDone(texts.get("rows.removed", gone.size()), texts.get("undo"));
+    }
+  }
+}
