@@ -20,8 +20,10 @@ import joiner.model.ChoiceId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.GroupId;
 import joiner.model.Hue;
 import joiner.model.Index;
 import joiner.model.IndexId;
@@ -212,7 +214,20 @@ public final class RandomDesigns {
         named(ids, this::index),
         chance() ? Optional.of(new Formula("name || ''")) : Optional.empty(),
         rules(),
+        groups(ids),
         Extras.NONE);
+  }
+
+  private List<FieldGroup> groups(List<FieldId> ids) {
+    List<FieldId> some = some(ids);
+    return some.isEmpty() || chance()
+        ? List.of()
+        : List.of(
+            new FieldGroup(
+                new GroupId(chance() ? "g" : "Kiln & co"),
+                "Kiln & co",
+                pick(List.of("", "address")),
+                some));
   }
 
   private TableKind kind(List<FieldId> ids) {

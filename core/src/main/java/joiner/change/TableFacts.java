@@ -6,6 +6,7 @@ import joiner.expression.Formula;
 import joiner.model.AreaId;
 import joiner.model.Extras;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Noun;
@@ -28,12 +29,14 @@ public record TableFacts(
     List<Index> indexes,
     Optional<Formula> rowLabel,
     List<Rule> rules,
+    List<FieldGroup> groups,
     Extras extras) {
   public TableFacts {
     primaryKey = List.copyOf(primaryKey);
     uniqueKeys = List.copyOf(uniqueKeys);
     indexes = List.copyOf(indexes);
     rules = List.copyOf(rules);
+    groups = List.copyOf(groups);
   }
 
   static TableFacts of(Table table) {
@@ -49,6 +52,7 @@ public record TableFacts(
         table.indexes(),
         table.rowLabel(),
         table.rules(),
+        table.groups(),
         table.extras());
   }
 
@@ -67,6 +71,7 @@ public record TableFacts(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 }

@@ -130,6 +130,7 @@ final class Identities {
             .toList(),
         table.rowLabel(),
         table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),
+        table.groups().stream().map(group -> group.withFields(of(id, group.fields()))).toList(),
         table.extras());
   }
 
@@ -154,6 +155,10 @@ final class Identities {
             of(r.child(), r.childFields()),
             of(r.parent()),
             of(r.parent(), r.parentFields()))
+        .withPicking(
+            r.picking()
+                .withShown(of(r.parent(), r.picking().shown()))
+                .withOrder(of(r.parent(), r.picking().order())))
         .withId(of(r.id()));
   }
 }

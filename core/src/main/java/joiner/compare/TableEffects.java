@@ -177,6 +177,9 @@ final class TableEffects {
               + after.rowLabel().map(Formula::text).orElse("nothing")
               + ".");
     }
+    if (!before.groups().equals(after.groups())) {
+      say(now.label() + " reads its fields in other groups.");
+    }
     if (!before.kind().equals(after.kind())) {
       say(now.label() + " is for another purpose.");
     }

@@ -120,6 +120,7 @@ final class TableReconciling {
             staying(known.indexes(), Index::fields, foundKeysAndIndexes(), wantedIndexes()),
             known.rowLabel(),
             kept,
+            known.groups(),
             known.extras());
     return withFound(same);
   }

@@ -7,7 +7,9 @@ import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
+import joiner.model.GroupId;
 import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.Noun;
@@ -96,6 +98,24 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     @Override
     public Table of(Table table) {
       return table.withRules(table.rules().stream().filter(r -> !r.id().equals(rule)).toList());
+    }
+  }
+
+  private record Grouped(List<FieldGroup> groups) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withGroups(groups);
+    }
+  }
+
+  private record PutTogether(FieldGroup group) implements To {
+    @Override
+    public Table of(Table table) {
+      var order = new ArrayList<>(table.fieldIds());
+      int first = order.indexOf(group.fields().getFirst());
+      order.removeAll(group.fields());
+      order.addAll(first, group.fields());
+      return table.withFields(order.stream().map(table::field).toList()).withGroupAdded(group);
     }
   }
 
@@ -204,6 +224,41 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     fields.remove(field.id());
     fields.add(place, field.id());
     return new ChangeTable("move " + field.label(), table.id(), new InOrder(List.copyOf(fields)));
+  }
+
+  /** Lists the fields of a table in another order. */
+  public static ChangeTable order(Table table, String what, List<FieldId> fields) {
+    return new ChangeTable("move " + what, table.id(), new InOrder(List.copyOf(fields)));
+  }
+
+  /** Lets fields be read as one thing; they come together where the first of them stands. */
+  public static ChangeTable group(Table table, List<FieldId> fields, String label) {
+    var together = new FieldGroup(new GroupId(label), label, "", inOrder(table, fields));
+    return new ChangeTable("group " + label, table.id(), new PutTogether(together));
+  }
+
+  private static List<FieldId> inOrder(Table table, List<FieldId> fields) {
+    return table.fieldIds().stream().filter(fields::contains).toList();
+  }
+
+  /** Calls a group otherwise. */
+  public static ChangeTable renameGroup(Table table, GroupId group, String label) {
+    return new ChangeTable(
+        "call the group " + label,
+        table.id(),
+        new Grouped(
+            table.groups().stream()
+                .map(there -> there.id().equals(group) ? there.withLabel(label) : there)
+                .toList()));
+  }
+
+  /** Lets the fields of a group stand each for itself again. */
+  public static ChangeTable ungroup(Table table, FieldGroup group) {
+    return new ChangeTable(
+        "ungroup " + group.label(),
+        table.id(),
+        new Grouped(
+            table.groups().stream().filter(there -> !there.id().equals(group.id())).toList()));
   }
 
   /** Gives a table a counter as its first field and primary key; its rows have no value in it. */

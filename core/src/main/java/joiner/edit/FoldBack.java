@@ -15,6 +15,7 @@ import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Relationship;
@@ -143,6 +144,10 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
       if (!grown.isUnique(there)) {
         grown = grown.withUniqueKeyAdded(new UniqueKey(key.name(), there));
       }
+    }
+    for (FieldGroup group : from.groups()) {
+      grown =
+          grown.withGroupAdded(group.withFields(group.fields().stream().map(fields::get).toList()));
     }
     for (Index index : from.indexes()) {
       List<FieldId> there = index.fields().stream().map(fields::get).toList();

@@ -225,7 +225,8 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
         .withPrimaryKey(key)
         .withUniqueKeys(from.uniqueKeys().stream().filter(k -> goes(k.fields())).toList())
         .withIndexes(from.indexes().stream().filter(i -> goes(i.fields())).toList())
-        .withRules(rules(meaning, true));
+        .withRules(rules(meaning, true))
+        .withGroups(from.groups());
   }
 
   private boolean goes(List<FieldId> some) {

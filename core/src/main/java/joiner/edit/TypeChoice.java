@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import joiner.expression.Width;
+import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.SpanUnit;
 
 /**
  * The types as a designer chooses among them, each with the size it starts with and how its size is
@@ -17,6 +19,8 @@ public enum TypeChoice {
   WholeNumber("32", size -> new FieldType.WholeNumber(Width.ofBits(number(size)))),
   Decimal("8.2", size -> new FieldType.Decimal(digits(size), decimals(size))),
   Money("10.2", size -> new FieldType.Money(digits(size), decimals(size))),
+  Percentage("5.2", size -> new FieldType.Decimal(digits(size), decimals(size))),
+  TimeSpan("min", size -> counted(size)),
   AnyNumber("", size -> new FieldType.AnyNumber()),
   TrueFalse("", size -> new FieldType.TrueFalse()),
   Date("", size -> new FieldType.Date()),
@@ -30,6 +34,8 @@ public enum TypeChoice {
   Phone("24", size -> new FieldType.Phone(number(size))),
   FileReference("200", size -> new FieldType.FileReference(number(size))),
   Choice("", size -> FieldType.Choice.of(choices(size)));
+
+  private static final String PERCENT = "%";
 
   private final String usualSize;
   private final Function<String, FieldType> maker;
@@ -51,6 +57,24 @@ public enum TypeChoice {
     } catch (IllegalArgumentException e) {
       return Optional.empty();
     }
+  }
+
+  /**
+   * The unit that goes with a size as typed: a percentage is a decimal number in %, a time span a
+   * whole number of a unit of time. Empty for types that have none of their own.
+   */
+  public Optional<String> unit(String size) {
+    return switch (this) {
+      case Percentage -> Optional.of(PERCENT);
+      case TimeSpan -> SpanUnit.of(size.isBlank() ? usualSize : size.strip()).map(SpanUnit::sign);
+      default -> Optional.empty();
+    };
+  }
+
+  private static FieldType counted(String unit) {
+    return SpanUnit.of(unit)
+        .map(span -> new FieldType.WholeNumber(Width.BITS_32))
+        .orElseThrow(() -> new IllegalArgumentException("no unit of time: " + unit));
   }
 
   private static int number(String text) {
@@ -91,6 +115,25 @@ public enum TypeChoice {
       case FieldType.Uuid t -> "";
       case FieldType.Kept t -> t.standardType();
     };
+  }
+
+  /** How the size of a field is typed; empty for types without one. */
+  public static String sizeOf(Field field) {
+    return of(field).filter(choice -> choice == TimeSpan).isPresent()
+        ? field.unit()
+        : sizeOf(field.type());
+  }
+
+  /**
+   * The choice a field belongs to, by its type and its unit; empty for types that are not offered.
+   */
+  public static Optional<TypeChoice> of(Field field) {
+    if (field.type() instanceof FieldType.Decimal && field.unit().equals(PERCENT)) {
+      return Optional.of(Percentage);
+    }
+    boolean span =
+        field.type() instanceof FieldType.WholeNumber && SpanUnit.ofSign(field.unit()).isPresent();
+    return span ? Optional.of(TimeSpan) : of(field.type());
   }
 
   /** The choice a type belongs to; empty for types the grid does not offer. */

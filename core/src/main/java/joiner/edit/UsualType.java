@@ -20,9 +20,10 @@ import joiner.model.FieldType;
  *
  * @param words of the name that say so, as they stand in it
  * @param type with its usual size
+ * @param unit of its numbers; may be empty
  * @param reason half a sentence
  */
-public record UsualType(String words, FieldType type, String reason) {
+public record UsualType(String words, FieldType type, String unit, String reason) {
   private static final String ANY = "…";
 
   /** The lines of the file, read when first asked for. */
@@ -37,7 +38,12 @@ public record UsualType(String words, FieldType type, String reason) {
    * @param ends whether they end it
    */
   private record Line(
-      List<String> words, boolean begins, boolean ends, FieldType type, String reason) {
+      List<String> words,
+      boolean begins,
+      boolean ends,
+      FieldType type,
+      String unit,
+      String reason) {
 
     /** Behind which word of a name these words stand last; 0: they do not. */
     int lastIn(List<String> name) {
@@ -60,7 +66,8 @@ public record UsualType(String words, FieldType type, String reason) {
         .max(
             Comparator.comparingInt((Line line) -> line.words.size())
                 .thenComparingInt(line -> line.lastIn(name))) // Of equals the first.
-        .map(line -> new UsualType(String.join(" ", line.words), line.type, line.reason));
+        .map(
+            line -> new UsualType(String.join(" ", line.words), line.type, line.unit, line.reason));
   }
 
   /** Whether a label says that something is measured, so that a unit belongs to it. */
@@ -99,11 +106,15 @@ public record UsualType(String words, FieldType type, String reason) {
 
   private static Line line(String[] parts) {
     String words = parts[0].strip();
+    var choice = TypeChoice.valueOf(parts[1].strip());
+    String[] size = parts[2].strip().split(" ", 2); // A unit may stand behind it.
+    String unit = size.length > 1 ? size[1].strip() : choice.unit(size[0]).orElse("");
     return new Line(
         words(words),
         words.endsWith(ANY),
         words.startsWith(ANY),
-        TypeChoice.valueOf(parts[1].strip()).sized(parts[2].strip()).orElseThrow(),
+        choice.sized(size[0]).orElseThrow(),
+        unit,
         parts[3].strip());
   }
 }

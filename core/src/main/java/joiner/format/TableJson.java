@@ -11,7 +11,9 @@ import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
+import joiner.model.GroupId;
 import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.Noun;
@@ -106,6 +108,7 @@ final class TableJson {
         indexes(more, ids, file),
         more.optionalText("rowLabel").map(Formula::new),
         rules(more, file),
+        groups(more, ids, file),
         Extras.NONE);
   }
 
@@ -146,6 +149,22 @@ final class TableJson {
       indexes.add(new Index(id, name, ids(index, "fields", index.texts("fields"), ids)));
     }
     return indexes;
+  }
+
+  private static List<FieldGroup> groups(Members more, Map<String, FieldId> ids, Path file)
+      throws UnreadableFileException {
+    var groups = new ArrayList<FieldGroup>();
+    for (Json json : more.list("groups")) {
+      var group = new Members(json, file, "a group");
+      String label = group.text("name");
+      groups.add(
+          new FieldGroup(
+              new GroupId(group.optionalText("id").orElse(label)),
+              label,
+              group.text("kind"),
+              ids(group, "fields", group.texts("fields"), ids)));
+    }
+    return groups;
   }
 
   private static List<Rule> rules(Members more, Path file) throws UnreadableFileException {
@@ -301,6 +320,11 @@ final class TableJson {
     if (!table.rules().isEmpty()) {
       more.put("rules", new Json.Arr(table.rules().stream().map(TableJson::write).toList(), 0));
     }
+    if (!table.groups().isEmpty()) {
+      more.put(
+          "groups",
+          new Json.Arr(table.groups().stream().map(group -> write(table, group)).toList(), 0));
+    }
   }
 
   /** A thing with its name, and its id where that is another. */
@@ -315,6 +339,12 @@ final class TableJson {
   private static Json write(Table table, Index index) {
     return named(index.id().value(), index.name())
         .put("fields", Json.Arr.of(table.namesOf(index.fields())));
+  }
+
+  private static Json write(Table table, FieldGroup group) {
+    Json.Obj json = named(group.id().value(), group.label());
+    json.putIfAny("kind", group.kind());
+    return json.put("fields", Json.Arr.of(table.namesOf(group.fields())));
   }
 
   private static Json write(Rule rule) {

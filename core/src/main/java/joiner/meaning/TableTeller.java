@@ -13,6 +13,7 @@ import joiner.meaning.TableInWords.Sentence;
 import joiner.meaning.TableInWords.Source;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Multiplicity;
@@ -45,6 +46,7 @@ final class TableTeller {
   TableInWords tell() {
     identity();
     parents();
+    groups();
     presence();
     defaults();
     table.fields().forEach(this::values);
@@ -147,10 +149,41 @@ final class TableTeller {
     }
     if (!perhaps.isEmpty()) {
       phrases.add(plain(always.isEmpty() ? "It may have " : "; it may have "));
-      phrases.addAll(listed(perhaps, this::field));
+      phrases.addAll(listed(together(perhaps), this::one));
     }
     if (!phrases.isEmpty()) {
       phrases.add(plain("."));
+      say(phrases);
+    }
+  }
+
+  /** The fields, of groups that are among them as a whole the first only. */
+  private List<FieldId> together(List<FieldId> fields) {
+    return fields.stream()
+        .filter(id -> whole(id, fields).map(g -> g.fields().getFirst().equals(id)).orElse(true))
+        .toList();
+  }
+
+  private Optional<FieldGroup> whole(FieldId id, List<FieldId> fields) {
+    return table.groupOf(id).filter(group -> fields.containsAll(group.fields()));
+  }
+
+  /** An optional field, or the group of such that it is the first of. */
+  private Phrase one(FieldId id) {
+    return table
+        .groupOf(id)
+        .filter(group -> group.fields().getFirst().equals(id))
+        .filter(group -> group.fields().stream().noneMatch(table::isRequired))
+        .map(group -> said(group.label(), id))
+        .orElseGet(() -> field(id));
+  }
+
+  private void groups() {
+    for (FieldGroup group : table.groups()) {
+      var phrases = new ArrayList<Phrase>();
+      phrases.addAll(listed(group.fields(), this::field));
+      phrases.add(plain(group.fields().size() > 1 ? " are its " : " is its "));
+      phrases.add(plain(group.label() + "."));
       say(phrases);
     }
   }

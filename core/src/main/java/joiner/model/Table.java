@@ -27,6 +27,7 @@ import joiner.expression.Formula;
  * @param indexes for speed only
  * @param rowLabel an SQL value expression that names a row for people
  * @param rules conditions on each row
+ * @param groups fields that are read as one thing; fields that are not there fall out of them
  * @param extras properties kept from a file
  */
 public record Table(
@@ -43,6 +44,7 @@ public record Table(
     List<Index> indexes,
     Optional<Formula> rowLabel,
     List<Rule> rules,
+    List<FieldGroup> groups,
     Extras extras) {
 
   public Table {
@@ -62,6 +64,21 @@ public record Table(
     requireDistinct(name, "unique key", uniqueKeys, UniqueKey::name, UniqueKey::id);
     requireDistinct(name, "index", indexes, Index::name, Index::id);
     requireDistinct(name, "rule", rules, Rule::name, Rule::id);
+    groups = standing(groups, ids);
+    requireDistinct(name, "group", groups, FieldGroup::id, FieldGroup::id);
+  }
+
+  /** The groups with the fields that are there, each in the first group that has it. */
+  private static List<FieldGroup> standing(List<FieldGroup> groups, HashSet<FieldId> ids) {
+    var free = new HashSet<>(ids);
+    var standing = new ArrayList<FieldGroup>();
+    for (FieldGroup group : groups) {
+      List<FieldId> fields = group.fields().stream().filter(free::remove).toList();
+      if (!fields.isEmpty()) {
+        standing.add(fields.equals(group.fields()) ? group : group.withFields(fields));
+      }
+    }
+    return List.copyOf(standing);
   }
 
   private static HashSet<FieldId> distinctFields(String table, List<Field> fields) {
@@ -91,8 +108,8 @@ public record Table(
   }
 
   private static <T> void requireDistinct(
-      String table, String what, List<T> things, Function<T, String> name, Function<T, ?> id) {
-    var names = new HashSet<String>();
+      String table, String what, List<T> things, Function<T, ?> name, Function<T, ?> id) {
+    var names = new HashSet<Object>();
     var ids = new HashSet<Object>();
     for (T thing : things) {
       if (!names.add(name.apply(thing)) || !ids.add(id.apply(thing))) {
@@ -123,6 +140,7 @@ public record Table(
         List.of(),
         List.of(),
         Optional.empty(),
+        List.of(),
         List.of(),
         Extras.NONE);
   }
@@ -226,6 +244,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -244,6 +263,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -262,6 +282,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -280,6 +301,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -298,6 +320,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -316,6 +339,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -334,6 +358,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -352,6 +377,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -370,6 +396,7 @@ public record Table(
         other,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 
@@ -422,6 +449,7 @@ public record Table(
         indexes,
         other,
         rules,
+        groups,
         extras);
   }
 
@@ -440,7 +468,39 @@ public record Table(
         indexes,
         rowLabel,
         other,
+        groups,
         extras);
+  }
+
+  public Table withGroups(List<FieldGroup> other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        description,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        other,
+        extras);
+  }
+
+  /** The same table with a group at the end, under an id that no other has. */
+  public Table withGroupAdded(FieldGroup group) {
+    List<String> taken = groups.stream().map(other -> other.id().value()).toList();
+    return withGroups(
+        withLast(groups, group.withId(new GroupId(Taken.free(group.id().value(), taken)))));
+  }
+
+  /** The group a field stands in. */
+  public Optional<FieldGroup> groupOf(FieldId field) {
+    return groups.stream().filter(group -> group.fields().contains(field)).findFirst();
   }
 
   public Table withExtras(Extras other) {
@@ -458,6 +518,7 @@ public record Table(
         indexes,
         rowLabel,
         rules,
+        groups,
         other);
   }
 
@@ -483,6 +544,7 @@ public record Table(
         keptIndexes,
         rowLabel,
         rules,
+        groups,
         extras);
   }
 }

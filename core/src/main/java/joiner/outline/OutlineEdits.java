@@ -99,6 +99,7 @@ public record OutlineEdits(Outline outline, Optional<TableId> into) implements E
         NamingPolicy.free(NamingPolicy.nameFor(written.label()), table.fieldsByName().keySet());
     Field field =
         Field.of(name, label, written.typeOrUsual())
+            .withUnit(written.usualUnit())
             .withRequired(written.required())
             .withDescription(written.note());
     Field made = table.unused(field);

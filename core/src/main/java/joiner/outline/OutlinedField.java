@@ -37,6 +37,11 @@ public record OutlinedField(
         .orElseGet(TypeChoice.Text::usual);
   }
 
+  /** The unit that a field of that label usually has, where nothing else was said of its type. */
+  public String usualUnit() {
+    return type.isPresent() ? "" : UsualType.of(label).map(UsualType::unit).orElse("");
+  }
+
   OutlinedField withLabel(String other) {
     return new OutlinedField(other, type, refersTo, required, unique, key, defaultText, note);
   }

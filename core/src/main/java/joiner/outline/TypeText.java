@@ -107,6 +107,7 @@ final class TypeText {
           bits(TypeChoice.WholeNumber, size, "32");
       case "smallint", "int2", "tinyint", "short" -> bits(TypeChoice.WholeNumber, "", "16");
       case "bigint", "int8", "long" -> bits(TypeChoice.WholeNumber, "", "64");
+      case "percentage", "percent" -> sized(TypeChoice.Percentage, size);
       case "decimal", "numeric", "dec" -> sized(TypeChoice.Decimal, size);
       case "number" ->
           size.isEmpty() ? usual(TypeChoice.AnyNumber) : sized(TypeChoice.Decimal, size);

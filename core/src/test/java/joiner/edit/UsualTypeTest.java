@@ -7,6 +7,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import joiner.meaning.TypeWords;
+import joiner.model.Field;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -57,7 +58,8 @@ class UsualTypeTest {
         String label = parts[0].strip().replace("…", "x");
         UsualType usual = UsualType.of(label).orElseThrow();
         assertThat(usual.words()).as(line).isEqualTo(parts[0].replace("…", "").strip());
-        assertThat(usual.type().getClass().getSimpleName()).as(line).isEqualTo(parts[1].strip());
+        Field field = Field.of("f", label, usual.type()).withUnit(usual.unit());
+        assertThat(TypeChoice.of(field)).as(line).map(Enum::name).contains(parts[1].strip());
         assertThat(usual.reason()).as(line).isEqualTo(parts[3].strip()).isNotBlank();
       }
     }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -343,6 +344,39 @@ class ShapeWindowTest extends OpenedWindow {
         .anyMatch(cell -> cell instanceof Labeled labeled && text.equals(labeled.getText()));
   }
 
+  private static List<String> labels(TableView<?> grid) {
+    return IntStream.range(0, grid.getItems().size() - 1)
+        .mapToObj(row -> cell(grid, "column-label", row))
+        .toList();
+  }
+
+  /** A group is one line when it is folded, and moves as one; all with the keyboard. */
+  @Test
+  void anAddressIsTypedFoldedNamedAndMovedAsOne(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "supplier");
+    TableView<?> grid = stand(robot, "field-grid", 4);
+    robot.write("Delivery address", 0).type(KeyCode.TAB).write("addr", 0);
+    until(() -> robot.lookup("#picker-list").tryQuery().isPresent());
+    robot.type(KeyCode.ENTER);
+    until(() -> grid.getItems().size() == 11);
+    List<String> before = labels(grid);
+    assertThat(before.subList(4, 6)).containsExactly("Delivery address", "Delivery street");
+    robot.interact(() -> grid.getSelectionModel().clearAndSelect(4));
+    robot.type(KeyCode.LEFT).type(KeyCode.LEFT).type(KeyCode.SPACE);
+    until(() -> grid.getItems().size() == 6);
+    robot.type(KeyCode.RIGHT);
+    robot.write("Ship to", 0).type(KeyCode.ENTER);
+    until(() -> labels(grid).getLast().equals("Ship to"));
+    robot.type(KeyCode.UP);
+    robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+    until(() -> labels(grid).get(3).equals("Ship to"));
+    assertThat(labels(grid)).hasSize(5).endsWith("Website");
+    robot.interact(bench::undo);
+    robot.interact(bench::undo);
+    robot.interact(bench::undo);
+    until(() -> labels(grid).size() == 5 && labels(grid).getLast().equals("Delivery address"));
+  }
+
   @Test
   void severalFieldsAreChangedInTheSheetAndItSaysWhereTheyDiffer(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");
@@ -471,8 +505,8 @@ class ShapeWindowTest extends OpenedWindow {
           .as("step %d, %s", step, field)
           .isEqualTo(typeWords(table, field));
       if (!(field.type() instanceof FieldType.Choice)) {
-        String size = TypeChoice.sizeOf(field.type());
-        String in = field.unit().isEmpty() ? "" : " · " + field.unit();
+        String size = TypeChoice.sizeOf(field);
+        String in = field.unit().isEmpty() || size.equals(field.unit()) ? "" : " · " + field.unit();
         assertThat(cell(grid, "column-size", row))
             .isEqualTo(size.isEmpty() ? field.unit() : size + in);
       }
@@ -507,6 +541,8 @@ class ShapeWindowTest extends OpenedWindow {
             () ->
                 switch (field.type()) {
                   case FieldType.LongText t -> "Long text";
+                  case FieldType.Decimal t when field.unit().equals("%") -> "Percentage";
+                  case FieldType.WholeNumber t when field.unit().equals("min") -> "Time span";
                   case FieldType.WholeNumber t -> "Whole number";
                   case FieldType.AnyNumber t -> "Number";
                   case FieldType.TrueFalse t -> "True/false";

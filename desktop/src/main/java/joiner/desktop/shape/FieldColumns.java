@@ -21,6 +21,7 @@ import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 
 /** The columns of the grid of fields: what each shows, and what is done in it. */
 final class FieldColumns {
@@ -45,6 +46,9 @@ final class FieldColumns {
 
     /** Goes to the cells of a field. */
     void seeCells(Field field);
+
+    /** Shows the fields of a group no longer, or again. */
+    void fold(FieldGroup group);
 
     /** Shows again what is there, for what was typed did not become so. */
     void refresh();
@@ -78,10 +82,15 @@ final class FieldColumns {
 
   private void build() {
     var key = plain("key", 40);
-    key.setCellValueFactory(line -> shown(line.getValue(), model::tag));
-    key.setCellFactory(column -> styled("key-tag"));
+    key.setCellValueFactory(line -> new ReadOnlyStringWrapper(tag(line.getValue())));
+    key.setCellFactory(column -> folding());
+    editor.toggle(
+        key,
+        line -> line.heading().isPresent(),
+        line -> "",
+        line -> line.heading().ifPresent(deeds::fold));
     all.add(key);
-    all.add(typed("label", 122, Field::label, model::relabel));
+    all.add(label(134));
     all.add(typed("name", 110, Field::name, model::rename));
     all.add(type());
     all.add(size());
@@ -131,33 +140,84 @@ final class FieldColumns {
   private TableColumn<FieldLine, String> typed(
       String key, double width, Function<Field, String> value, BiConsumer<Field, String> change) {
     TableColumn<FieldLine, String> column = plain(key, width);
-    boolean first = key.equals("label");
-    column.setCellValueFactory(
-        line ->
-            new ReadOnlyStringWrapper(
-                line.getValue().field().map(value).orElse(first ? texts.get("prompt") : "")));
-    column.setCellFactory(c -> new TextCell<>(line -> line.field().isEmpty()));
+    column.setCellValueFactory(line -> shown(line.getValue(), value));
+    column.setCellFactory(c -> new TextCell<>(line -> false));
     editor.type(
         column,
-        line -> first || line.field().isPresent(),
+        line -> line.field().isPresent(),
         line -> of(line, value),
-        (line, text) -> commit(line, text, change));
+        (line, text) -> line.field().ifPresent(field -> change.accept(field, text)));
     return column;
   }
 
-  private void commit(FieldLine line, String typed, BiConsumer<Field, String> change) {
+  /** The labels of fields and of groups; here a new field begins. */
+  private TableColumn<FieldLine, String> label(double width) {
+    TableColumn<FieldLine, String> column = plain("label", width);
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue().isNew() ? texts.get("prompt") : label(line.getValue())));
+    column.setCellFactory(
+        c -> {
+          var cell = new TextCell<FieldLine>(FieldLine::isNew);
+          cell.itemProperty().subscribe(value -> place(cell));
+          cell.indexProperty().subscribe(value -> place(cell));
+          return cell;
+        });
+    editor.type(column, line -> true, FieldColumns::label, this::commit);
+    return column;
+  }
+
+  /** The fields of a group stand behind its heading. */
+  private static void place(TextCell<FieldLine> cell) {
+    FieldLine line = cell.getTableRow() == null ? null : cell.getTableRow().getItem();
+    cell.getStyleClass().removeAll("group-heading", "in-group");
+    if (line != null && line.group().isPresent()) {
+      cell.getStyleClass().add(line.heading().isPresent() ? "group-heading" : "in-group");
+    }
+  }
+
+  private static String label(FieldLine line) {
+    return line.field().map(Field::label).or(() -> line.group().map(FieldGroup::label)).orElse("");
+  }
+
+  private void commit(FieldLine line, String typed) {
     if (line.field().isPresent()) {
-      change.accept(line.field().get(), typed);
+      model.relabel(line.field().get(), typed);
+    } else if (line.group().isPresent()) {
+      model.groups().rename(model.table(), line.group().get(), typed);
     } else if (!typed.isBlank()) {
       deeds.add(typed.strip());
     }
   }
 
+  /** Of a heading whether its fields are shown. */
+  private String tag(FieldLine line) {
+    return line.heading()
+        .map(group -> model.groups().isFolded(model.table(), group) ? "▸" : "▾")
+        .orElseGet(() -> of(line, model::tag));
+  }
+
+  private TableCell<FieldLine, String> folding() {
+    TableCell<FieldLine, String> cell = styled("key-tag");
+    cell.setOnMouseClicked(
+        event ->
+            Optional.ofNullable(cell.getTableRow().getItem())
+                .flatMap(FieldLine::heading)
+                .ifPresent(deeds::fold));
+    return cell;
+  }
+
   /** Of choices it is told how many there are; they are typed one after the other. */
   private TableColumn<FieldLine, String> size() {
-    TableColumn<FieldLine, String> column =
-        typed("size", 62, field -> TypeChoice.sizeOf(field.type()), this::resize);
-    column.setCellValueFactory(line -> shown(line.getValue(), model::size));
+    TableColumn<FieldLine, String> column = typed("size", 62, TypeChoice::sizeOf, this::resize);
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue()
+                    .heading()
+                    .map(group -> texts.get("group.size", group.fields().size()))
+                    .orElseGet(() -> of(line.getValue(), model::size))));
     return column;
   }
 
@@ -169,7 +229,13 @@ final class FieldColumns {
 
   private TableColumn<FieldLine, String> type() {
     TableColumn<FieldLine, String> column = plain("type", 116);
-    column.setCellValueFactory(line -> shown(line.getValue(), model::type));
+    column.setCellValueFactory(
+        line ->
+            new ReadOnlyStringWrapper(
+                line.getValue()
+                    .heading()
+                    .map(model.groups()::kind)
+                    .orElseGet(() -> of(line.getValue(), model::type))));
     column.setCellFactory(c -> new PickCell(this::pickType));
     editor.act(
         column,
@@ -184,7 +250,7 @@ final class FieldColumns {
 
   private void pickType(Node cell, Field field, String begun) {
     new Picker<>(texts.get("type.pick"), model.typeOffers())
-        .at(TypeOffers.now(model.refersTo(field), TypeChoice.of(field.type())))
+        .at(TypeOffers.now(model.refersTo(field), TypeChoice.of(field)))
         .begunWith(begun)
         .goingOn(editor::goOn)
         .open(cell, held -> model.retype(deeds.targets(field), held));

@@ -53,7 +53,7 @@ final class FieldForm {
     nodes.add(typed("name", field.name(), text -> fields.rename(field, text)));
     nodes.add(type(alone, fields.type(field)));
     if (hasSize(field)) {
-      nodes.add(typed("size", TypeChoice.sizeOf(field.type()), text -> fields.resize(alone, text)));
+      nodes.add(typed("size", TypeChoice.sizeOf(field), text -> fields.resize(alone, text)));
     }
     boolean refers = of.references().stream().anyMatch(up -> up.childFields().size() == 1);
     if (isMeasurable(field) && (!refers || !field.unit().isEmpty())) {
@@ -92,9 +92,7 @@ final class FieldForm {
     boolean sized = chosen.stream().allMatch(FieldForm::hasSize);
     if (sized) {
       var size =
-          TypedText.of(
-              common(chosen, field -> TypeChoice.sizeOf(field.type())),
-              text -> fields.resize(chosen, text));
+          TypedText.of(common(chosen, TypeChoice::sizeOf), text -> fields.resize(chosen, text));
       size.setPromptText(texts.get("mixed"));
       nodes.add(beside("size", size));
     }
@@ -112,8 +110,26 @@ final class FieldForm {
     unique.setId("unique-together");
     Button index = Parts.button(texts.get("side.index"), () -> fields.keys().index(chosen));
     index.setId("index-fields");
-    nodes.add(new FlowPane(8, 8, unique, index));
+    nodes.add(new FlowPane(8, 8, unique, index, group(of)));
     return nodes;
+  }
+
+  /** Lets the fields be read as one thing, or no longer. */
+  private Button group(SheetModel.About.OfFields of) {
+    var group = GroupsModel.of(of.table(), ids(of.fields()));
+    Button button =
+        group
+            .map(
+                there ->
+                    Parts.button(
+                        texts.get("side.ungroup"), () -> fields.groups().apart(of.table(), there)))
+            .orElseGet(
+                () ->
+                    Parts.button(
+                        texts.get("side.group"),
+                        () -> fields.groups().together(of.table(), of.fields())));
+    button.setId("group-fields");
+    return button;
   }
 
   private static List<FieldId> ids(List<Field> fields) {

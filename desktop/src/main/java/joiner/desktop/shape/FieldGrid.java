@@ -1,6 +1,5 @@
 package joiner.desktop.shape;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -18,7 +17,9 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
+import joiner.model.GroupId;
 import joiner.model.Table;
 
 /** The fields of a table as a grid to type in; the last line waits for a new field. */
@@ -45,6 +46,11 @@ final class FieldGrid {
   // After a field was typed the last line waits, while the sheet shows the field just made: so
   // long as this is what is chosen.
   private Optional<Selection> typedLast = Optional.empty();
+  private Optional<Headed> headed = Optional.empty();
+  private Selection seen = Selection.NONE;
+
+  /** The heading of a group is chosen so long as this is what is chosen everywhere. */
+  private record Headed(GroupId group, Selection selection) {}
 
   /**
    * A grid of no table yet.
@@ -136,6 +142,13 @@ final class FieldGrid {
     public void refresh() {
       grid.refresh();
     }
+
+    @Override
+    public void fold(FieldGroup group) {
+      model.groups().fold(model.table(), group);
+      headed = Optional.of(new Headed(group.id(), now()));
+      fill(model.table());
+    }
   }
 
   Node node() {
@@ -153,12 +166,13 @@ final class FieldGrid {
       return;
     }
     grid.setAccessibleText(texts.get("grid", shown.label()));
+    fill(shown);
+  }
+
+  private void fill(Table shown) {
     filling = true;
     List<FieldId> chosen = chosen().stream().map(Field::id).toList();
-    var lines = new ArrayList<FieldLine>();
-    shown.fields().forEach(field -> lines.add(new FieldLine(Optional.of(field))));
-    lines.add(new FieldLine(Optional.empty()));
-    grid.getItems().setAll(lines);
+    grid.getItems().setAll(model.groups().lines(shown));
     filling = false;
     size();
     select(chosen);
@@ -188,6 +202,12 @@ final class FieldGrid {
 
   /** Selects the field that is chosen everywhere, and the others that were chosen with it. */
   private void select(List<FieldId> before) {
+    boolean another = !now().equals(seen);
+    seen = now();
+    if (another && now().field().filter(model.groups().unfolded(model.table())).isPresent()) {
+      fill(model.table());
+      return;
+    }
     if (typedLast.equals(Optional.of(bench.selectionProperty().get()))) {
       stand(grid.getItems().size() - 1);
       return;
@@ -195,9 +215,14 @@ final class FieldGrid {
     Optional<FieldId> wanted = bench.selectionProperty().get().field();
     List<FieldId> all =
         wanted.filter(before::contains).isPresent() ? before : wanted.stream().toList();
+    Optional<GroupId> heading = headed.filter(at -> at.selection.equals(now())).map(Headed::group);
     int[] places =
-        all.stream().mapToInt(model.table().fieldIds()::indexOf).filter(i -> i >= 0).toArray();
-    int now = wanted.map(model.table().fieldIds()::indexOf).orElse(-1);
+        (heading.isPresent() ? heading.stream() : all.stream())
+            .mapToInt(this::placeOf)
+            .filter(i -> i >= 0)
+            .toArray();
+    int now =
+        heading.isPresent() && places.length > 0 ? places[0] : wanted.map(this::placeOf).orElse(-1);
     filling = true;
     if (!grid.getSelectionModel()
         .getSelectedIndices()
@@ -212,6 +237,21 @@ final class FieldGrid {
     }
     filling = false;
     tellChosen();
+  }
+
+  private Selection now() {
+    return bench.selectionProperty().get();
+  }
+
+  /** The line of a field or of a group's heading; -1 where it is not shown. */
+  private int placeOf(Object key) {
+    List<FieldLine> lines = grid.getItems();
+    for (int i = 0; i < lines.size(); i++) {
+      if (lines.get(i).key().equals(key)) {
+        return i;
+      }
+    }
+    return -1;
   }
 
   private void tellChosen() {
@@ -240,7 +280,10 @@ final class FieldGrid {
   }
 
   private void picked(FieldLine line) {
-    if (!filling && line != null && line.field().isEmpty()) {
+    if (!filling && line != null) {
+      headed = line.heading().map(group -> new Headed(group.id(), now()));
+    }
+    if (!filling && line != null && line.isNew()) {
       typedLast = Optional.of(bench.selectionProperty().get());
     }
     if (!filling && line != null && line.field().isPresent()) {
@@ -252,13 +295,23 @@ final class FieldGrid {
   /** The fields chosen, in the order of the table. */
   List<Field> chosen() {
     return grid.getSelectionModel().getSelectedItems().stream()
-        .map(FieldLine::field)
-        .flatMap(Optional::stream)
+        .flatMap(
+            line ->
+                line.heading()
+                    .map(group -> group.fields().stream().map(model.table()::field))
+                    .orElseGet(line.field()::stream))
+        .distinct()
         .toList();
   }
 
   /** Moves the chosen field by so many places. */
   void move(int by) {
-    chosen().stream().findFirst().ifPresent(field -> model.move(field, by));
+    Optional<FieldGroup> heading =
+        Optional.ofNullable(grid.getSelectionModel().getSelectedItem()).flatMap(FieldLine::heading);
+    if (heading.isPresent()) {
+      model.groups().move(model.table(), heading.get(), by);
+    } else {
+      chosen().stream().findFirst().ifPresent(field -> model.move(field, by));
+    }
   }
 }

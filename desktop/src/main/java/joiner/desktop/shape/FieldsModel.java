@@ -16,7 +16,7 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.AddField;
 import joiner.edit.CarriedType;
 import joiner.edit.ChangeField;
-import joiner.edit.ChangeTable;
+import joiner.edit.CompoundFields;
 import joiner.edit.Edit;
 import joiner.edit.Relating;
 import joiner.edit.RemoveField;
@@ -44,6 +44,7 @@ final class FieldsModel {
 
   private final KeysModel keys;
   private final FieldClipboard clipboard;
+  private final GroupsModel groups;
   private Optional<Table> shown = Optional.empty();
   private List<Relationship> shownLinks = List.of();
 
@@ -52,11 +53,17 @@ final class FieldsModel {
     this.texts = texts;
     this.keys = new KeysModel(bench, texts, this::table);
     this.clipboard = new FieldClipboard(bench, texts, this::table);
+    this.groups = new GroupsModel(bench, texts);
   }
 
   /** By what rows of the table are told apart. */
   KeysModel keys() {
     return keys;
+  }
+
+  /** The groups of the fields. */
+  GroupsModel groups() {
+    return groups;
   }
 
   /** Where fields are copied to and pasted from. */
@@ -112,20 +119,18 @@ final class FieldsModel {
   String type(Field field) {
     return link(field)
         .map(r -> "→ " + bench.design().table(r.parent()).label())
-        .orElseGet(
-            () -> texts.get("type." + TypeChoice.of(field.type()).map(Enum::name).orElse("Kept")));
+        .orElseGet(() -> texts.get("type." + TypeChoice.of(field).map(Enum::name).orElse("Kept")));
   }
 
   /** Adds a field at the end, with the type its label suggests, and chooses it. */
   void add(String label) {
     String name = NamingPolicy.free(NamingPolicy.nameFor(label), table().fieldsByName().keySet());
-    Field field = table().unused(Field.of(name, label, proposedFor(label)));
+    Optional<UsualType> usual = UsualType.of(label);
+    FieldType type = usual.map(UsualType::type).orElseGet(TypeChoice.Text::usual);
+    String unit = usual.map(UsualType::unit).orElse("");
+    Field field = table().unused(Field.of(name, label, type).withUnit(unit));
     bench.apply(new AddField(table().id(), field));
     bench.selectionProperty().set(Selection.of(table().id(), field.id()));
-  }
-
-  private static FieldType proposedFor(String label) {
-    return UsualType.of(label).map(UsualType::type).orElseGet(TypeChoice.Text::usual);
   }
 
   /** Gives a field another label; a name that came from the label follows. */
@@ -158,6 +163,8 @@ final class FieldsModel {
           fields.stream()
               .filter(field -> !refersTo(field).equals(Optional.of(parent)))
               .forEach(field -> refer(field, parent));
+      case TypeOffers.Held.Several(CompoundFields kind) ->
+          fields.forEach(field -> groups.compound(table(), field, kind));
     }
   }
 
@@ -181,8 +188,9 @@ final class FieldsModel {
     String size =
         field.type() instanceof FieldType.Choice choice
             ? texts.get("size.choices", choice.entries().size())
-            : TypeChoice.sizeOf(field.type());
+            : TypeChoice.sizeOf(field);
     return Stream.of(size, field.unit())
+        .distinct()
         .filter(part -> !part.isEmpty())
         .collect(Collectors.joining(" · "));
   }
@@ -224,10 +232,24 @@ final class FieldsModel {
                 field ->
                     refersTo(field).isPresent()
                         || !size.isBlank()
-                        || !Optional.of(choice).equals(TypeChoice.of(field.type())))
-            .flatMap(field -> CarriedType.of(bench.design(), table(), field, sized.get()).stream())
+                        || !Optional.of(choice).equals(TypeChoice.of(field)))
+            .flatMap(
+                field ->
+                    Stream.concat(
+                        CarriedType.of(bench.design(), table(), field, sized.get()).stream(),
+                        unit(field, choice, size).stream()))
             .distinct()
             .toList());
+  }
+
+  /** A unit that is part of what a field is comes and goes with it. */
+  private Optional<Edit> unit(Field field, TypeChoice choice, String size) {
+    boolean own = TypeChoice.of(field).flatMap(was -> was.unit("")).isPresent();
+    return choice
+        .unit(size)
+        .or(() -> own ? Optional.of("") : Optional.empty())
+        .filter(unit -> !unit.equals(field.unit()))
+        .map(unit -> ChangeField.unit(table(), field, unit));
   }
 
   /** Makes changes of several fields as one that one undo takes back. */
@@ -256,13 +278,18 @@ final class FieldsModel {
   boolean resize(List<Field> fields, String size) {
     var edits = new ArrayList<Edit>();
     for (Field field : fields) {
-      if (!size.equals(TypeChoice.sizeOf(field.type()))) {
-        Optional<FieldType> sized = TypeChoice.of(field.type()).flatMap(c -> c.sized(size));
+      if (!size.equals(TypeChoice.sizeOf(field))) {
+        Optional<TypeChoice> choice = TypeChoice.of(field);
+        Optional<FieldType> sized = choice.flatMap(c -> c.sized(size));
         if (sized.isEmpty()) {
           bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field)));
           return false;
         }
-        edits.addAll(CarriedType.sized(bench.design(), table(), field, sized.get()));
+        if (choice.get() == TypeChoice.TimeSpan) { // Its size is its unit.
+          unit(field, choice.get(), size).ifPresent(edits::add);
+        } else {
+          edits.addAll(CarriedType.sized(bench.design(), table(), field, sized.get()));
+        }
       }
     }
     apply(edits);
@@ -316,10 +343,7 @@ final class FieldsModel {
 
   /** Moves a field by so many places; nothing at either end. */
   void move(Field field, int by) {
-    int to = table().fields().indexOf(field) + by;
-    if (to >= 0 && to < table().fields().size()) {
-      bench.apply(ChangeTable.move(table(), field, to));
-    }
+    groups.move(table(), field, by);
   }
 
   /** Removes fields as one change, which one undo takes back; tells what went along unseen. */

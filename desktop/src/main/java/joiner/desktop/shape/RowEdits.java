@@ -15,6 +15,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.rows.EnteredText;
 
 /**
  * What is done with sample rows, each an edit of its own; rows are told by their places from 0.
@@ -24,7 +25,7 @@ import joiner.model.Table;
 record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
   /** Puts a text into a cell; the empty text is NULL. */
   void type(int row, Field field, String text) {
-    Optional<String> typed = Optional.of(text).filter(t -> !t.isEmpty());
+    Optional<String> typed = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isEmpty());
     seen.shown().ifPresent(t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed)));
   }
 

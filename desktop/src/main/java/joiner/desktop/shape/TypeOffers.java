@@ -8,6 +8,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
+import joiner.edit.CompoundFields;
 import joiner.edit.TypeChoice;
 import joiner.model.Design;
 import joiner.model.Table;
@@ -34,6 +35,9 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
 
     /** A row of a table, by its key. */
     record RowOf(TableId table) implements Held {}
+
+    /** Several fields that come together. */
+    record Several(CompoundFields kind) implements Held {}
   }
 
   private final Texts texts;
@@ -48,6 +52,13 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
           types.add(offer(choice, ""));
         }
       }
+    }
+    for (CompoundFields kind : CompoundFields.all()) {
+      String parts =
+          String.join(", ", kind.parts().stream().map(CompoundFields.Part::label).toList());
+      types.add(
+          new Offer<>(
+              new Held.Several(kind), kind.label(), parts, texts.get("type.group.several")));
     }
     for (Table table : design.tables()) {
       tables.add(
@@ -70,9 +81,9 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
   private static String group(TypeChoice choice) {
     return switch (choice) {
       case Text, LongText, Email, WebAddress, Phone, FileReference, Choice -> "text";
-      case WholeNumber, Decimal, Money, AnyNumber -> "number";
+      case WholeNumber, Decimal, Money, Percentage, AnyNumber -> "number";
       case TrueFalse -> "truth";
-      case Date, Time, DateTime, ZonedDateTime -> "time";
+      case Date, Time, DateTime, ZonedDateTime, TimeSpan -> "time";
       case Uuid, Counter -> "identity";
     };
   }
@@ -110,6 +121,7 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
         String size = typed.substring(end).strip();
         return named.stream()
             .map(Offer::thing)
+            .filter(Held.OfType.class::isInstance)
             .map(Held.OfType.class::cast)
             .map(of -> offer(of.choice(), size))
             .toList();

@@ -112,6 +112,12 @@ class ListModelTest {
     TypeOffers offers = fields.typeOffers();
     assertThat(first(offers, "dec 5.1"))
         .isEqualTo(new TypeOffers.Held.OfType(TypeChoice.Decimal, "5.1"));
+    assertThat(first(offers, "span h"))
+        .isEqualTo(new TypeOffers.Held.OfType(TypeChoice.TimeSpan, "h"));
+    assertThat(first(offers, "addr"))
+        .isInstanceOfSatisfying(
+            TypeOffers.Held.Several.class,
+            several -> assertThat(several.kind().kind()).isEqualTo("address"));
     assertThat(first(offers, "mon")).isEqualTo(new TypeOffers.Held.OfType(TypeChoice.Money, ""));
     assertThat(first(offers, "→ kil")).isEqualTo(new TypeOffers.Held.RowOf(new TableId("kiln")));
     assertThat(first(offers, "->mat"))
@@ -119,7 +125,8 @@ class ListModelTest {
     assertThat(first(offers, "kil")).isEqualTo(new TypeOffers.Held.RowOf(new TableId("kiln")));
     assertThat(offers.of("→ nowhere")).isEmpty();
     assertThat(offers.of("").stream().map(Offer::group).distinct())
-        .containsExactly("Text", "Numbers", "Yes or no", "Time", "Identity", "A row of");
+        .containsExactly(
+            "Text", "Numbers", "Yes or no", "Time", "Identity", "Several fields", "A row of");
   }
 
   private static TypeOffers.Held first(TypeOffers offers, String typed) {

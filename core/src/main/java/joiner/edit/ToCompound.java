@@ -1,0 +1,150 @@
+package joiner.edit;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import joiner.meaning.Draft;
+import joiner.meaning.Renaming;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldGroup;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.GroupId;
+import joiner.model.Limits;
+import joiner.model.Rule;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.naming.ConstraintNaming;
+import joiner.naming.NamingPolicy;
+import joiner.naming.WordList;
+import joiner.rows.Rows;
+
+/**
+ * Lets several fields stand for one thing that a field was meant for: the field becomes the first
+ * of them and keeps its values, the others come behind it, and all are a group under its label.
+ * Refused for fields that refer to other tables or are referred to.
+ */
+public record ToCompound(TableId table, FieldId field, CompoundFields compound) implements Edit {
+  @Override
+  public String name() {
+    return "enter it as "
+        + WordList.and(compound.parts().stream().map(CompoundFields.Part::label).toList());
+  }
+
+  @Override
+  public Draft apply(Draft draft) {
+    Design design = draft.design();
+    Table before = design.table(table);
+    Field whole = before.field(field);
+    requireFree(design, before, whole);
+    boolean held = draft.rows().link(table).isPresent() || isHeld(draft.rows().of(table));
+    Map<String, Field> parts = parts(before, whole, held);
+    var fields = new ArrayList<Field>();
+    for (Field there : before.fields()) {
+      if (there.id().equals(field)) {
+        fields.addAll(parts.values());
+      } else {
+        fields.add(there);
+      }
+    }
+    List<FieldId> ids = parts.values().stream().map(Field::id).toList();
+    Table grouped =
+        before
+            .withFields(fields)
+            .withGroupAdded(
+                new FieldGroup(new GroupId(whole.label()), whole.label(), compound.kind(), ids));
+    Design renamed = Renaming.carry(design, design.withTable(table, t -> grouped));
+    Table ruled = renamed.table(table);
+    for (CompoundFields.Together rule : compound.rules()) {
+      ruled = ruled.withRuleAdded(rule(ruled, rule, parts));
+    }
+    Table now = ruled;
+    return draft.withDesign(renamed.withTable(table, t -> now));
+  }
+
+  private boolean isHeld(Rows rows) {
+    return IntStream.range(0, rows.count()).anyMatch(row -> rows.cell(row, field).isPresent());
+  }
+
+  private static void requireFree(Design design, Table table, Field whole) {
+    boolean tied =
+        design.relationships().stream()
+            .anyMatch(
+                r ->
+                    r.child().equals(table.id()) && r.childFields().contains(whole.id())
+                        || r.parent().equals(table.id()) && r.parentFields().contains(whole.id()));
+    if (tied || table.primaryKey().contains(whole.id())) {
+      throw new EditRefusedException(
+          whole.label()
+              + " is part of a key or refers to another table, and has to stay one field.");
+    }
+    if (table.groupOf(whole.id()).isPresent()) {
+      throw new EditRefusedException(whole.label() + " stands in a group already.");
+    }
+  }
+
+  /** The fields by the labels of their parts; the first is the field that was there. */
+  private Map<String, Field> parts(Table table, Field whole, boolean held) {
+    Map<String, Field> fields = new LinkedHashMap<>();
+    String before = prefix(whole.label());
+    Table grown = table.withField(whole.id(), f -> f.withName(f.name() + " "));
+    for (CompoundFields.Part part : compound.parts()) {
+      String label = before.isEmpty() ? part.label() : before + " " + lower(part.label());
+      String name = NamingPolicy.free(NamingPolicy.nameFor(label), grown.fieldsByName().keySet());
+      boolean first = fields.isEmpty();
+      Field base = first ? whole : grown.unused(Field.of(name, label, part.type()));
+      Field field =
+          base.withName(name)
+              .withLabel(label)
+              .withType(first && held ? wide(whole, part) : part.type())
+              .withUnit(part.unit())
+              .withRequired(part.required())
+              .withDescription(part.note())
+              .withDefault(Optional.empty())
+              .withLimits(Limits.NONE.withPattern(part.pattern()));
+      fields.put(part.label(), field);
+      grown = first ? grown.withField(field.id(), f -> field) : grown.withFieldAdded(field);
+    }
+    return fields;
+  }
+
+  /** Values that are there keep the room they had. */
+  private static FieldType wide(Field whole, CompoundFields.Part first) {
+    return whole.type() instanceof FieldType.Text was
+            && first.type() instanceof FieldType.Text is
+            && was.maxLength() > is.maxLength()
+        ? was
+        : first.type();
+  }
+
+  /** "Delivery" of a delivery address; nothing of an address. */
+  private String prefix(String label) {
+    String kind = compound.kind();
+    String lower = lower(label.strip());
+    return lower.endsWith(kind)
+        ? label.strip().substring(0, lower.length() - kind.length()).strip()
+        : label.strip();
+  }
+
+  private static String lower(String text) {
+    return text.toLowerCase(Locale.ROOT);
+  }
+
+  private Rule rule(Table table, CompoundFields.Together rule, Map<String, Field> parts) {
+    String condition = rule.condition();
+    for (Map.Entry<String, Field> part : parts.entrySet()) {
+      condition = condition.replace("{" + part.getKey() + "}", part.getValue().name());
+    }
+    String name =
+        NamingPolicy.free(
+            ConstraintNaming.check(
+                table.name(), parts.values().iterator().next().name(), rule.name()),
+            table.rules().stream().map(Rule::name).toList());
+    return new Rule(name, NamingPolicy.labelFor(rule.name()), condition, rule.message());
+  }
+}
