@@ -14,7 +14,11 @@ public final class Tries {
    * Seeds for so many cases, or that many times the factor; fixed, so that a failure comes back.
    */
   public static LongStream of(int usual) {
-    double factor = Double.parseDouble(System.getProperty("joiner.tries", "1"));
-    return new Random(20260314).longs(Math.max(1, Math.round(usual * factor)));
+    return new Random(20260314).longs(Math.max(1, Math.round(usual * factor())));
+  }
+
+  /** How many times the usual number of cases are tried. */
+  public static double factor() {
+    return Double.parseDouble(System.getProperty("joiner.tries", "1"));
   }
 }

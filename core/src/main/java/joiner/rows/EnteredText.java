@@ -7,11 +7,12 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import joiner.model.Field;
 import joiner.model.SpanUnit;
+import joiner.shape.PutRight;
 
 /**
  * Reads what people type into a cell: the unit of a number may stand behind it ("12.5 %", "1240
- * °C"), and a length of time may be written as people write it ("1:30", "2 h 15 min"). What is not
- * understood stays as it was typed.
+ * °C"), a length of time may be written as people write it ("1:30", "2 h 15 min"), and a text may
+ * lack the marks of its pattern. What is not understood stays as it was typed.
  */
 public final class EnteredText {
   private static final Pattern NUMBER = Pattern.compile("[+-]?(?:\\d+(?:\\.\\d*)?|\\.\\d+)");
@@ -24,6 +25,10 @@ public final class EnteredText {
   /** The text that a cell of a field is to hold. */
   public static String of(Field field, String typed) {
     String text = typed.strip();
+    Optional<String> pattern = field.limits().pattern();
+    if (pattern.isPresent() && !typed.isEmpty()) {
+      return PutRight.of(pattern.get(), typed);
+    }
     if (!field.type().kind().isNumeric() || field.unit().isEmpty()) {
       return typed;
     }

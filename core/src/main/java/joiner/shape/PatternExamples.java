@@ -69,6 +69,7 @@ public record PatternExamples(List<PatternPart> parts, List<String> unfit) {
                     switch (part.what()) {
                       case PatternPart.What.OfKind(PartKind kind) -> kind == PartKind.DIGIT;
                       case PatternPart.What.AnyOf some -> true;
+                      case PatternPart.What.OneOf some -> true;
                       case PatternPart.What.Fixed(String text) -> !text.isBlank();
                     });
   }

@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
 /**
  * A part of a pattern as people put it together, and how often it comes.
  *
- * @param what characters of a kind, any of some, or a fixed text
+ * @param what characters of a kind, any of some, a fixed text or one of several
  * @param least how often it comes at least
  * @param most how often at most; empty: without end
  */
@@ -30,6 +30,16 @@ public record PatternPart(What what, int least, Optional<Integer> most) {
 
     /** One of those characters; at least two. */
     record AnyOf(String characters) implements What {}
+
+    /** One of those texts; at least two, none of them empty. */
+    record OneOf(List<String> texts) implements What {
+      public OneOf {
+        texts = List.copyOf(texts);
+        if (texts.size() < 2 || texts.contains("")) {
+          throw new IllegalArgumentException("one of " + texts + " is no choice");
+        }
+      }
+    }
 
     /** That very text. */
     record Fixed(String text) implements What {}
@@ -99,11 +109,32 @@ public record PatternPart(What what, int least, Optional<Integer> most) {
       case PatternTree.Repeat(PatternTree.Sequence s, int least, Optional<Integer> most)
           when most.filter(m -> m < 1).isEmpty() ->
           text(s).map(text -> new PatternPart(new What.Fixed(text), least, most));
+      case PatternTree.Repeat(PatternTree.Choice choice, int least, Optional<Integer> most)
+          when most.filter(m -> m < 1).isEmpty() ->
+          oneOf(choice).map(what -> new PatternPart(what, least, most));
       case PatternTree.Repeat repeat -> Optional.empty();
       case PatternTree.Having having -> Optional.empty();
       case PatternTree.Sequence sequence -> Optional.empty();
-      case PatternTree.Choice choice -> Optional.empty();
+      case PatternTree.Choice choice ->
+          oneOf(choice).map(what -> new PatternPart(what, 1, Optional.of(1)));
     };
+  }
+
+  /** Texts to choose from; a branch that is more than a text, or nothing, is none. */
+  private static Optional<What> oneOf(PatternTree.Choice choice) {
+    List<String> texts =
+        choice.branches().stream()
+            .flatMap(
+                branch ->
+                    text(
+                        branch instanceof PatternTree.Sequence s
+                            ? s
+                            : new PatternTree.Sequence(List.of(branch)))
+                        .stream())
+            .toList();
+    return texts.size() == choice.branches().size() && texts.size() > 1
+        ? Optional.of(new What.OneOf(texts))
+        : Optional.empty();
   }
 
   private static Optional<String> text(PatternTree.Sequence sequence) {
@@ -142,13 +173,21 @@ public record PatternPart(What what, int least, Optional<Integer> most) {
               + characters.codePoints().mapToObj(PatternPart::member).collect(Collectors.joining())
               + "]"
               + times;
+      case What.OneOf(List<String> choices) ->
+          "("
+              + choices.stream().map(PatternPart::escaped).collect(Collectors.joining("|"))
+              + ")"
+              + times;
       case What.Fixed(String text) -> {
-        String written =
-            text.codePoints().mapToObj(PatternPart::escaped).collect(Collectors.joining());
+        String written = escaped(text);
         boolean single = text.codePointCount(0, text.length()) == 1;
         yield times.isEmpty() || single ? written + times : "(?:" + written + ")" + times;
       }
     };
+  }
+
+  private static String escaped(String text) {
+    return text.codePoints().mapToObj(PatternPart::escaped).collect(Collectors.joining());
   }
 
   private static String escaped(int point) {

@@ -11,6 +11,9 @@ import java.util.Optional;
  * look-around and back references, is refused.
  */
 public final class TextPattern {
+  /** No text of a design is longer; an expression within it is held in a few megabytes. */
+  private static final int MOST_PLACES = 20_000;
+
   private final Pattern pattern;
   private final Optional<PatternTree> tree;
 
@@ -38,6 +41,12 @@ public final class TextPattern {
       return new Read.Refused(
           "“&&” joins two sets of characters only in some programs; write out the set that is"
               + " meant, or \\x26\\x26 for the two signs.");
+    }
+    if (PatternSize.of(expression) > MOST_PLACES) {
+      return new Read.Refused(
+          "Written out with all its repetitions the pattern has more than "
+              + MOST_PLACES
+              + " places; repeat less, or say “+” for any number of times.");
     }
     try {
       return new Read.Understood(new TextPattern(Pattern.compile(expression)));

@@ -44,8 +44,13 @@ class PatternPartsTest {
             List.of(
                 new PatternPart(new PatternPart.What.AnyOf("-."), 0, Optional.of(1)),
                 new PatternPart(new PatternPart.What.Fixed("a"), 1, Optional.empty())));
-    assertThat(PatternPart.read("a|b")).isEmpty();
-    assertThat(PatternPart.read("(a|b){2}")).isEmpty();
+    assertThat(PatternPart.read("(M-|G-){2}"))
+        .contains(
+            List.of(
+                new PatternPart(
+                    new PatternPart.What.OneOf(List.of("M-", "G-")), 2, Optional.of(2))));
+    assertThat(PatternPart.read("ab|[0-9]")).isEmpty();
+    assertThat(PatternPart.read("(ab|)")).isEmpty();
     assertThat(PatternPart.read("[")).isEmpty();
     assertThat(PatternPart.read("")).contains(List.of());
   }
@@ -84,6 +89,10 @@ class PatternPartsTest {
         String text = List.of("M-", "a.b", "[x]", "é", "(&&)", "{2}").get(random.nextInt(6));
         parts.add(new PatternPart(new PatternPart.What.Fixed(text), least, most));
         fixed = true; // Two of them that come once each would be one.
+      } else if (any && random.nextBoolean()) {
+        var oneOf = new PatternPart.What.OneOf(List.of("M-", "G|", "raku"));
+        parts.add(new PatternPart(oneOf, least, most));
+        fixed = false;
       } else if (any) {
         parts.add(new PatternPart(new PatternPart.What.AnyOf("-.]^é"), least, most));
         fixed = false;

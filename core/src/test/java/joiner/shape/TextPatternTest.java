@@ -64,4 +64,31 @@ class TextPatternTest {
   private static String why(String expression) {
     return ((TextPattern.Read.Refused) TextPattern.of(expression)).why();
   }
+
+  /** Nested repetitions multiply; a matcher that writes them out would take all memory. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "((a{1000}){1000}){1000}",
+        "(a{500}b{500}){999}",
+        "(((x{99}){99}){99}){99}",
+        "([a-z]{1,900}\\.){1,900}",
+        "(\\d{1000}){1000}"
+      })
+  void whatWouldTakeAllMemoryIsRefused(String expression) {
+    assertThat(TextPattern.of(expression))
+        .isInstanceOfSatisfying(
+            TextPattern.Read.Refused.class,
+            refused -> assertThat(refused.why()).contains("places"));
+  }
+
+  @Test
+  void placesAreCountedAsTheyAreWrittenOut() {
+    assertThat(PatternSize.of("")).isZero();
+    assertThat(PatternSize.of("M-[0-9]{4}")).isEqualTo(6);
+    assertThat(PatternSize.of("(ab){3}c")).isEqualTo(7);
+    assertThat(PatternSize.of("((a{9}){9}){9}")).isEqualTo(729);
+    assertThat(PatternSize.of("[]a{9}]\\{3}")).isEqualTo(4);
+    assertThat(PatternSize.of("(a{2,5}|b{3,})+")).isEqualTo(10);
+  }
 }

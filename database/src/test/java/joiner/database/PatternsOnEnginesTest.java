@@ -33,7 +33,7 @@ class PatternsOnEnginesTest {
     while (texts.size() < 150) {
       texts.add(words.text());
     }
-    int kept = 0;
+    long verdicts = 0;
     for (String url : Databases.fresh(folder)) {
       Dialect dialect = Shipment.dialectOf(url);
       try (Connection connection = connect(url, dialect)) {
@@ -42,7 +42,7 @@ class PatternsOnEnginesTest {
           String pattern = new RandomPatterns(seed).next();
           if (TextPattern.of(pattern) instanceof TextPattern.Read.Understood understood
               && dialect.sayPattern("t", understood.pattern()) instanceof Support.Kept said) {
-            kept++;
+            verdicts += texts.size();
             assertThat(matched(connection, said.sql()))
                 .as("%s on %s: %s", pattern, dialect.engine(), said.sql())
                 .isEqualTo(texts.stream().filter(understood.pattern()::matches).toList());
@@ -51,7 +51,7 @@ class PatternsOnEnginesTest {
       }
       Databases.drop(url);
     }
-    assertThat(kept).isPositive();
+    assertThat(verdicts).isGreaterThan((long) (20_000 * Tries.factor()));
   }
 
   private static Connection connect(String url, Dialect dialect) throws SQLException {

@@ -1,6 +1,7 @@
 package joiner.desktop.shape;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -19,6 +20,7 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
+import joiner.naming.WordList;
 import joiner.shape.PartKind;
 import joiner.shape.PatternPart;
 import joiner.shape.PatternPart.What;
@@ -143,6 +145,10 @@ final class PatternForm {
                 new Offers.Offer<>(
                     new What.Fixed(typed), "“" + typed + "”", texts.get("pattern.fixed"), ""));
           }
+          List<String> several = texts(typed);
+          if (several.size() > 1) {
+            found.addFirst(offer(several));
+          }
           if (typed.codePointCount(0, typed.length()) > 1) {
             found.add(
                 new Offers.Offer<>(new What.AnyOf(typed), typed, texts.get("pattern.anyOf"), ""));
@@ -150,6 +156,16 @@ final class PatternForm {
           return found;
         };
     new Picker<>(texts.get("pattern.pick"), offers).open(beside, picked);
+  }
+
+  /** Texts that are typed with bars between them. */
+  private static List<String> texts(String typed) {
+    return Arrays.stream(typed.split("\\|")).filter(text -> !text.isEmpty()).distinct().toList();
+  }
+
+  private Offers.Offer<What> offer(List<String> several) {
+    var oneOf = new What.OneOf(several);
+    return new Offers.Offer<>(oneOf, said(oneOf), texts.get("pattern.oneOf"), "");
   }
 
   private Node part(List<PatternPart> parts, int place, Consumer<List<PatternPart>> change) {
@@ -205,6 +221,8 @@ final class PatternForm {
     return switch (what) {
       case What.OfKind(PartKind kind) -> kind.words();
       case What.Fixed(String text) -> "“" + text + "”";
+      case What.OneOf(List<String> choices) ->
+          WordList.or(choices.stream().map(text -> "“" + text + "”").toList());
       case What.AnyOf(String characters) -> texts.get("pattern.anyOf") + " " + characters;
     };
   }
