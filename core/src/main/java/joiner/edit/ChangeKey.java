@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import joiner.expression.Checked;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
@@ -25,6 +26,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
+import joiner.rows.RowValues;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
@@ -34,8 +36,8 @@ import joiner.rows.ValueReader;
  * its values, row by row; a name that came from the old key comes from the new one. The old key
  * stays unique.
  *
- * <p>A key of several fields is set and left by {@link ChangeTable#primaryKey} as long as nothing
- * refers to it; otherwise such a change is refused here, with what stands in its way.
+ * <p>Where the number of fields differs, what refers to the key gets new fields in place of those
+ * that held it ({@link OtherReference}).
  */
 public record ChangeKey(TableId table, List<FieldId> key, String label) implements Edit {
   public ChangeKey {
@@ -66,7 +68,10 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
     if (referring.isEmpty()) {
       return identified(draft, old);
     }
-    requireOne(draft.design(), before, old, referring);
+    if (key.size() != 1 || old.size() != 1) {
+      requireSome(draft.design(), before, old, referring);
+      return ofOtherShape(draft, before, old, referring);
+    }
     Map<Value, String> values = values(draft, before);
     Draft changed = identified(draft, old);
     for (Relationship down : referring) {
@@ -156,25 +161,102 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
     }
   }
 
-  private void requireOne(
+  private void requireSome(
       Design design, Table before, List<FieldId> old, List<Relationship> referring) {
-    if (key.size() == 1 && old.size() == 1) {
+    if (!key.isEmpty()) {
       return;
     }
     List<String> tables =
         referring.stream().map(down -> design.table(down.child()).label()).distinct().toList();
-    String words = key.isEmpty() ? "nothing" : WordList.and(before.labelsOf(key));
     throw new EditRefusedException(
         before.label()
-            + " cannot be identified by "
-            + words
-            + " while "
+            + " cannot be identified by nothing while "
             + WordList.and(tables)
             + (tables.size() == 1 ? " refers" : " refer")
             + " to "
             + WordList.and(before.labelsOf(old))
-            + ": their one field cannot hold that. Give it a counter as its key first, or remove"
-            + " the relationships.");
+            + ". Give it a counter as its key, or remove the relationships first.");
+  }
+
+  private Draft ofOtherShape(
+      Draft draft, Table before, List<FieldId> old, List<Relationship> referring) {
+    InFile.requireHeld(draft, table);
+    for (FieldId field : key) {
+      if (referring.stream()
+          .anyMatch(down -> down.isSelfReference() && down.childFields().contains(field))) {
+        throw new EditRefusedException(
+            before.field(field).label()
+                + " refers to what identifies "
+                + before.label()
+                + " now, so it cannot identify it itself.");
+      }
+    }
+    Map<List<Value>, List<String>> values = tuples(draft, before, old);
+    Draft changed = identified(draft, old);
+    for (Relationship down : referring) {
+      changed = new OtherReference(changed, down, key, values).led();
+    }
+    Draft carried = changed.withDesign(Renaming.carry(draft.design(), changed.design()));
+    requireReadable(draft, carried);
+    return carried;
+  }
+
+  /** For each value of the old key the new key's, both of several fields. */
+  private Map<List<Value>, List<String>> tuples(Draft draft, Table before, List<FieldId> old) {
+    Rows rows = draft.rows().of(table);
+    var typed = new RowValues(before, rows);
+    List<Optional<List<Value>>> from = typed.tuples(old);
+    List<Optional<List<Value>>> to = typed.tuples(key);
+    Map<List<Value>, List<String>> values = HashMap.newHashMap(rows.count());
+    var seen = new HashSet<List<Value>>();
+    for (int row = 0; row < rows.count(); row++) {
+      boolean whole = to.get(row).filter(seen::add).isPresent();
+      List<String> now = rows.row(row, key).stream().map(cell -> cell.orElse("")).toList();
+      if (!whole || from.get(row).filter(was -> values.put(was, now) != null).isPresent()) {
+        throw new EditRefusedException(
+            "Row "
+                + (row + 1)
+                + " of "
+                + before.label()
+                + " has "
+                + (whole
+                    ? "the " + WordList.and(before.labelsOf(old)) + " of another row"
+                    : to.get(row).isPresent()
+                        ? "the " + WordList.and(before.labelsOf(key)) + " of another row"
+                        : "no whole " + WordList.and(before.labelsOf(key)))
+                + "; what identifies rows is there, and once only. Mend it first.");
+      }
+    }
+    return values;
+  }
+
+  /** Refuses to break a formula that reads, over relationships, a field that would go. */
+  private static void requireReadable(Draft before, Draft after) {
+    for (Table table : after.design().tables()) {
+      TableMeaning was = before.meaning().of(table.id());
+      TableMeaning is = after.meaning().of(table.id());
+      for (int i = 0; i < is.rules().size(); i++) {
+        requireReadable(
+            was.rules().get(i).condition(),
+            is.rules().get(i).condition(),
+            "the rule “" + is.rules().get(i).rule().label() + "” of " + table.label());
+      }
+      if (was.rowLabel().isPresent() && is.rowLabel().isPresent()) {
+        requireReadable(
+            was.rowLabel().get(),
+            is.rowLabel().get(),
+            "what people recognise a row of " + table.label() + " by");
+      }
+    }
+  }
+
+  private static void requireReadable(Checked was, Checked is, String what) {
+    if (was instanceof Checked.Sound && is instanceof Checked.Faulty) {
+      throw new EditRefusedException(
+          "Fields that hold the key now would go, and "
+              + what
+              + " reads one of them. Change that first.");
+    }
   }
 
   /** The new key, and the old one unique. */
