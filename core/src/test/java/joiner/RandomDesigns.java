@@ -134,6 +134,7 @@ public final class RandomDesigns {
           new FieldType.WebAddress(100),
           new FieldType.Phone(30),
           new FieldType.FileReference(80),
+          new FieldType.Secret(100),
           FieldType.Choice.of(List.of("low", "high", "it's", "a,b")),
           FieldType.Choice.of(List.of("low", "high"))
               .withEntry(new ChoiceId("low"), entry -> entry.withText("deep")),

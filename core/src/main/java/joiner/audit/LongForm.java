@@ -68,6 +68,7 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
       case FieldType.Email t -> Optional.empty();
       case FieldType.WebAddress t -> Optional.empty();
       case FieldType.Phone t -> Optional.empty();
+      case FieldType.Secret t -> Optional.empty();
       case FieldType.FileReference t -> Optional.empty();
       case FieldType.Uuid t -> Optional.empty();
       case FieldType.AnyNumber t -> Optional.empty();

@@ -61,6 +61,7 @@ final class TypedCells {
       case FieldType.LongText t -> true;
       case FieldType.Choice t -> true;
       case FieldType.Phone t -> true;
+      case FieldType.Secret t -> true;
       case FieldType.FileReference t -> true;
       case FieldType.Email t -> true;
       default -> false;

@@ -38,7 +38,7 @@ final class RowStatements {
   RowStatements(Draft draft, Table table, Dialect dialect, boolean written) {
     this.draft = draft;
     this.table = table;
-    this.rows = draft.rows().of(table.id());
+    this.rows = ShippedRows.of(draft, table);
     this.dialect = dialect;
     this.written = written;
     this.literals = new RowLiterals(table, rows, dialect);
@@ -77,6 +77,9 @@ final class RowStatements {
           .forEach(sql -> statements.add(ofRows("", sql)));
     }
     table.fields().forEach(this::secondsLost);
+    table.fields().stream()
+        .filter(field -> ShippedRows.isLocked(table, field))
+        .forEach(this::locked);
     return statements;
   }
 
@@ -151,6 +154,16 @@ final class RowStatements {
                           + kept
                           + " decimals of a second; what is beyond them is dropped.")));
     }
+  }
+
+  private void locked(Field field) {
+    shortfalls.add(
+        new Shortfall(
+            table.id(),
+            "the secrets in " + field.label() + " of " + table.label(),
+            "Joiner holds none; its rows have the mark “"
+                + ShippedRows.LOCKED
+                + "” there, which no secret opens, until one is set."));
   }
 
   private static int nanos(Value value) {

@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -32,6 +34,9 @@ public enum TypeChoice {
   Email("80", size -> new FieldType.Email(number(size))),
   WebAddress("200", size -> new FieldType.WebAddress(number(size))),
   Phone("24", size -> new FieldType.Phone(number(size))),
+  Secret("100", size -> new FieldType.Secret(number(size))),
+  Image("200", size -> new FieldType.FileReference(number(size))),
+  Document("200", size -> new FieldType.FileReference(number(size))),
   FileReference("200", size -> new FieldType.FileReference(number(size))),
   Choice("", size -> FieldType.Choice.of(choices(size)));
 
@@ -69,6 +74,32 @@ public enum TypeChoice {
       case TimeSpan -> SpanUnit.of(size.isBlank() ? usualSize : size.strip()).map(SpanUnit::sign);
       default -> Optional.empty();
     };
+  }
+
+  /**
+   * The pattern that goes with it: an image or a document is a file of a kind that ends so. Empty
+   * for types that have none of their own.
+   */
+  public Optional<String> pattern() {
+    return switch (this) {
+      case Image ->
+          Optional.of(endingIn("avif", "gif", "heic", "jpeg", "jpg", "png", "svg", "webp"));
+      case Document -> Optional.of(endingIn("docx", "md", "odt", "pdf", "rtf", "txt"));
+      default -> Optional.empty();
+    };
+  }
+
+  /** Endings in small letters or capitals, in a form that every engine reads. */
+  private static String endingIn(String... endings) {
+    return Arrays.stream(endings)
+        .map(
+            ending ->
+                ending
+                    .chars()
+                    .mapToObj(
+                        letter -> "[" + (char) letter + Character.toUpperCase((char) letter) + "]")
+                    .collect(Collectors.joining()))
+        .collect(Collectors.joining("|", ".+\\.(", ")"));
   }
 
   private static FieldType counted(String unit) {
@@ -130,6 +161,12 @@ public enum TypeChoice {
   public static Optional<TypeChoice> of(Field field) {
     if (field.type() instanceof FieldType.Decimal && field.unit().equals(PERCENT)) {
       return Optional.of(Percentage);
+    }
+    if (field.type() instanceof FieldType.FileReference) {
+      return Stream.of(Image, Document)
+          .filter(kind -> kind.pattern().equals(field.limits().pattern()))
+          .findFirst()
+          .or(() -> Optional.of(FileReference));
     }
     boolean span =
         field.type() instanceof FieldType.WholeNumber && SpanUnit.ofSign(field.unit()).isPresent();

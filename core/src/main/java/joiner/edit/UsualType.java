@@ -21,9 +21,11 @@ import joiner.model.FieldType;
  * @param words of the name that say so, as they stand in it
  * @param type with its usual size
  * @param unit of its numbers; may be empty
+ * @param pattern of its texts, where its kind has one
  * @param reason half a sentence
  */
-public record UsualType(String words, FieldType type, String unit, String reason) {
+public record UsualType(
+    String words, FieldType type, String unit, Optional<String> pattern, String reason) {
   private static final String ANY = "…";
 
   /** The lines of the file, read when first asked for. */
@@ -43,6 +45,7 @@ public record UsualType(String words, FieldType type, String unit, String reason
       boolean ends,
       FieldType type,
       String unit,
+      Optional<String> pattern,
       String reason) {
 
     /** Behind which word of a name these words stand last; 0: they do not. */
@@ -67,7 +70,9 @@ public record UsualType(String words, FieldType type, String unit, String reason
             Comparator.comparingInt((Line line) -> line.words.size())
                 .thenComparingInt(line -> line.lastIn(name))) // Of equals the first.
         .map(
-            line -> new UsualType(String.join(" ", line.words), line.type, line.unit, line.reason));
+            line ->
+                new UsualType(
+                    String.join(" ", line.words), line.type, line.unit, line.pattern, line.reason));
   }
 
   /** Whether a label says that something is measured, so that a unit belongs to it. */
@@ -115,6 +120,7 @@ public record UsualType(String words, FieldType type, String unit, String reason
         words.startsWith(ANY),
         choice.sized(size[0]).orElseThrow(),
         unit,
+        choice.pattern(),
         parts[3].strip());
   }
 }

@@ -34,6 +34,7 @@ public final class DesignChecks {
           new ActionEmptiesRequired(),
           new LongChoiceList(),
           new NoChoices(),
+          new SecretTooShort(),
           new GrowingChoices(),
           new RetiredDefault(),
           new LookupCondition(),

@@ -116,6 +116,7 @@ final class CellForm {
       case FieldType.Email t -> Spelling.PLAIN;
       case FieldType.WebAddress t -> Spelling.PLAIN;
       case FieldType.Phone t -> Spelling.PLAIN;
+      case FieldType.Secret t -> Spelling.PLAIN;
       case FieldType.FileReference t -> Spelling.PLAIN;
       case FieldType.Uuid t -> Spelling.PLAIN;
       case FieldType.Kept t -> Spelling.PLAIN;

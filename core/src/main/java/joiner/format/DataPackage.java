@@ -17,6 +17,8 @@ final class DataPackage {
   /** Greatest length of an e-mail address (RFC 5321, section 4.5.3.1.3). */
   static final int EMAIL_LENGTH = 254;
 
+  static final int HASH_LENGTH = 100;
+
   /**
    * Greatest length of a web address that is in practice accepted everywhere (common practice, no
    * source).

@@ -134,6 +134,9 @@ final class FieldJson {
     if (own.equals("phone")) {
       return new FieldType.Phone(length.orElse(30));
     }
+    if (own.equals("secret")) {
+      return new FieldType.Secret(length.orElse(DataPackage.HASH_LENGTH));
+    }
     if (own.equals("file")) {
       return new FieldType.FileReference(length.orElse(DataPackage.ADDRESS_LENGTH));
     }
@@ -217,6 +220,7 @@ final class FieldJson {
       case FieldType.Email t -> sized(json, constraints, "email", t, DataPackage.EMAIL_LENGTH);
       case FieldType.WebAddress t -> sized(json, constraints, "uri", t, DataPackage.ADDRESS_LENGTH);
       case FieldType.Phone t -> own(json, constraints, more, "phone", t);
+      case FieldType.Secret t -> own(json, constraints, more, "secret", t);
       case FieldType.FileReference t -> own(json, constraints, more, "file", t);
       case FieldType.WholeNumber t -> whole(json, more, t.width());
       case FieldType.Counter t -> {

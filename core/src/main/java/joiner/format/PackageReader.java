@@ -18,6 +18,7 @@ import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -83,6 +84,7 @@ final class PackageReader {
     }
     Design design = readDescriptor();
     SampleRows rows = rows();
+    design.tables().forEach(table -> secrets(table, rows));
     return new DesignFolder.Opened(new Draft(design, rows), notices);
   }
 
@@ -260,6 +262,19 @@ final class PackageReader {
               Math.floorMod(area.number("hue").orElse(areas.size()), Area.HUES)));
     }
     return areas;
+  }
+
+  private void secrets(Table table, SampleRows rows) {
+    for (Field field : table.fields()) {
+      if (field.type() instanceof FieldType.Secret && rows.has(table.id(), field.id())) {
+        notices.add(
+            field.label()
+                + " of "
+                + table.label()
+                + " is secret: its values were not taken in, and the next save leaves them out of"
+                + " the file.");
+      }
+    }
   }
 
   private SampleRows rows() throws IOException, UnreadableFileException {

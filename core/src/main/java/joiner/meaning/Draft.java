@@ -3,6 +3,8 @@ package joiner.meaning;
 import java.util.Map;
 import java.util.Optional;
 import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.LinkedRows;
@@ -12,7 +14,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A design together with its sample rows: what is open, what an edit changes, what is saved. Only
- * tables of the design have rows, and a table without fields has none.
+ * tables of the design have rows, and a table without fields has none. Secrets are never held:
+ * whatever rows come with, a field for secrets has no values here.
  *
  * <p>It also knows what the design means. That is worked out when first asked for, and goes along
  * to the drafts made from this one.
@@ -29,7 +32,6 @@ public final class Draft {
 
   private Draft(Design design, SampleRows rows, @Nullable Meaning earlier) {
     this.design = design;
-    this.rows = rows;
     this.earlier = earlier;
     for (Map.Entry<TableId, Rows> entry : rows.byTable().entrySet()) {
       if (design.find(entry.getKey()).isEmpty()) {
@@ -47,6 +49,20 @@ public final class Draft {
             "a file has rows of table " + entry.getKey() + " or of fields that are not there");
       }
     }
+    this.rows = withoutSecrets(design, rows);
+  }
+
+  /** The one gate through which rows come. */
+  private static SampleRows withoutSecrets(Design design, SampleRows rows) {
+    SampleRows kept = rows;
+    for (Table table : design.tables()) {
+      for (Field field : table.fields()) {
+        if (field.type() instanceof FieldType.Secret && kept.has(table.id(), field.id())) {
+          kept = kept.withoutField(table.id(), field.id());
+        }
+      }
+    }
+    return kept;
   }
 
   public Design design() {

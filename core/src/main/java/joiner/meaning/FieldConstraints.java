@@ -41,7 +41,8 @@ final class FieldConstraints {
       OptionalInt most = field.type().length();
       most.ifPresent(n -> found.add(new Constraint.Longest(name("most_length"), field, n)));
     }
-    if (table.isRequired(field.id())) {
+    boolean secret = field.type() instanceof FieldType.Secret; // No row here has one.
+    if (table.isRequired(field.id()) && !secret) {
       found.add(new Constraint.Required(name("required"), field));
     }
     if (field.type() instanceof FieldType.Choice choice) {

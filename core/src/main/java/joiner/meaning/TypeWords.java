@@ -24,6 +24,7 @@ public final class TypeWords {
       case FieldType.Email t -> "an e-mail of " + t.maxLength();
       case FieldType.WebAddress t -> "a web address of " + t.maxLength();
       case FieldType.Phone t -> "a phone number of " + t.maxLength();
+      case FieldType.Secret t -> "a secret, of which a hash of " + t.maxLength() + " is kept";
       case FieldType.FileReference t -> "a file reference of " + t.maxLength();
       case FieldType.Choice t -> "a choice of " + t.values().size();
       case FieldType.Kept t -> "kept as " + t.standardType();
@@ -48,6 +49,7 @@ public final class TypeWords {
       case FieldType.Email t -> "e-mail";
       case FieldType.WebAddress t -> "web address";
       case FieldType.Phone t -> "phone number";
+      case FieldType.Secret t -> "secret";
       case FieldType.FileReference t -> "file reference";
       case FieldType.Choice t -> "choice";
       case FieldType.Kept t -> t.standardType();

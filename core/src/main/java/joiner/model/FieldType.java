@@ -116,6 +116,21 @@ public sealed interface FieldType {
     }
   }
 
+  /**
+   * A secret of which only a hash is ever kept, by the program that checks it; Joiner holds no
+   * value of it, neither in rows nor in files nor in scripts.
+   */
+  record Secret(int maxLength) implements Sized {
+    public Secret {
+      requireLength(maxLength);
+    }
+
+    @Override
+    public Secret withMaxLength(int length) {
+      return new Secret(length);
+    }
+  }
+
   /** A reference to a file, kept as its path or address. */
   record FileReference(int maxLength) implements Sized {
     public FileReference {

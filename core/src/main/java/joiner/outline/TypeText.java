@@ -42,6 +42,7 @@ final class TypeText {
           "phone number",
           "attachment",
           "image",
+          "document",
           "long",
           "short",
           "key");
@@ -133,6 +134,8 @@ final class TypeText {
       case "e-mail", "email" -> sized(TypeChoice.Email, size);
       case "web address", "url", "uri", "website" -> sized(TypeChoice.WebAddress, size);
       case "phone", "phone number", "telephone" -> sized(TypeChoice.Phone, size);
+      case "image", "document" -> sized(TypeChoice.FileReference, size);
+      case "secret" -> sized(TypeChoice.Secret, size);
       case "file", "file reference", "attachment" -> sized(TypeChoice.FileReference, size);
       case "choice", "choices" -> size.isEmpty() ? usual(TypeChoice.Choice) : Optional.empty();
       default -> Optional.empty();

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import joiner.model.FieldId;
 import joiner.model.TableId;
 
@@ -52,6 +53,13 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
     Map<TableId, Rows> changed = new LinkedHashMap<>(byTable);
     changed.put(table, change.apply(of(table)));
     return new SampleRows(changed, linked);
+  }
+
+  /** Whether a field of a table has a value in any row, as far as that is known. */
+  public boolean has(TableId table, FieldId field) {
+    Rows held = of(table);
+    return link(table).filter(link -> link.fields().contains(field)).isPresent()
+        || IntStream.range(0, held.count()).anyMatch(row -> held.cell(row, field).isPresent());
   }
 
   /** The same rows of one table without values in a field, wherever they are. */

@@ -36,6 +36,7 @@ public final class ValueReader {
       case FieldType.LongText t -> fits(text);
       case FieldType.Choice t -> fits(text);
       case FieldType.Phone t -> fits(text);
+      case FieldType.Secret t -> fits(text);
       case FieldType.FileReference t -> fits(text);
       case FieldType.Email t ->
           EMAIL.matcher(text).matches() ? fits(text) : unfit("an address like mara@example.org");

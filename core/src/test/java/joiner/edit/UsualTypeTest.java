@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import joiner.meaning.TypeWords;
 import joiner.model.Field;
+import joiner.model.Limits;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -58,7 +59,10 @@ class UsualTypeTest {
         String label = parts[0].strip().replace("…", "x");
         UsualType usual = UsualType.of(label).orElseThrow();
         assertThat(usual.words()).as(line).isEqualTo(parts[0].replace("…", "").strip());
-        Field field = Field.of("f", label, usual.type()).withUnit(usual.unit());
+        Field field =
+            Field.of("f", label, usual.type())
+                .withUnit(usual.unit())
+                .withLimits(Limits.NONE.withPattern(usual.pattern()));
         assertThat(TypeChoice.of(field)).as(line).map(Enum::name).contains(parts[1].strip());
         assertThat(usual.reason()).as(line).isEqualTo(parts[3].strip()).isNotBlank();
       }

@@ -138,6 +138,12 @@ class DesignChecksTest {
                 "surface",
                 f -> f.withType(eachChoice(f, e -> e.withRetired(e.text().equals("gloss"))))),
             true),
+        new Case(
+            "secret-too-short",
+            table(
+                "member",
+                t -> t.withFieldAdded(Field.of("door_code", "Door code", new FieldType.Secret(8)))),
+            true),
         new Case("lookup-condition", offered("litres + 'a'"), true),
         new Case("lookup-hides-rows", offered("litres > 100"), true),
         new Case(
@@ -350,8 +356,11 @@ class DesignChecksTest {
             "default-does-not-fit",
             "faulty-expression",
             "one-meaning-two-types",
+            "retired-default",
+            "lookup-hides-rows",
             "foreign-key-without-index",
             "redundant-relationship",
+            "growing-choices",
             "duplicate-index",
             "missing-row-label");
   }

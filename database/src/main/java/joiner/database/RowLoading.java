@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import joiner.ddl.RowLoad;
+import joiner.ddl.ShippedRows;
 import joiner.ddl.Statement;
 import joiner.engine.Dialect;
 import joiner.expression.Evaluator;
@@ -74,7 +75,7 @@ final class RowLoading {
   }
 
   private boolean parameters(String sql, Table table, RowLoad load) throws SQLException {
-    Rows rows = draft.rows().of(table.id());
+    Rows rows = ShippedRows.of(draft, table);
     try (PreparedStatement insert = connection.prepareStatement(sql)) {
       int waiting = 0;
       for (int row : load.rows()) {
@@ -132,7 +133,7 @@ final class RowLoading {
 
   /** COPY of PostgreSQL; its text format separates by tabs and escapes by backslashes. */
   private boolean copy(Table table, RowLoad load) throws SQLException {
-    Rows rows = draft.rows().of(table.id());
+    Rows rows = ShippedRows.of(draft, table);
     CopyIn copy =
         connection
             .unwrap(PGConnection.class)
@@ -224,7 +225,7 @@ final class RowLoading {
 
   /** The bytes of the longest line, at most; −1 where the loading was ended. */
   private long write(Writer out, Table table, RowLoad load) throws IOException {
-    Rows rows = draft.rows().of(table.id());
+    Rows rows = ShippedRows.of(draft, table);
     List<Field> fields = table.fields();
     long longest = 0;
     int done = 0;

@@ -56,6 +56,24 @@ class ShippedRowsTest {
         .isEqualTo(LiveRows.values(table, names, draft));
   }
 
+  /** Where a secret is required the rows come in with the mark that opens nothing. */
+  @Test
+  void rowsWithARequiredSecretAreLocked() throws Exception {
+    Field secret = Field.of("code", "Code", new FieldType.Secret(60)).withRequired(true);
+    Draft plain = notes(List.of("Raku", "Glaze"));
+    Draft draft =
+        plain.withDesign(
+            plain.design().withTable(NOTES.id(), table -> table.withFieldAdded(secret)));
+    for (String url : Databases.fresh(folder)) {
+      Shipment shipment = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      assertThat(shipment.verification().differences()).as(url).isEmpty();
+      LiveDesign live = LiveDesign.read(Target.of(url), "There", 100_000, Progress.NONE);
+      assertThat(LiveRows.values(NOTES, List.of("code"), live.draft()).toString())
+          .as(url)
+          .contains("!");
+    }
+  }
+
   @Test
   void textsComeBackWhateverTheyHold() throws Exception {
     Draft draft =

@@ -104,6 +104,7 @@ final class Boards {
       case FieldType.Email t -> "e-mail";
       case FieldType.WebAddress t -> "web address";
       case FieldType.Phone t -> "phone";
+      case FieldType.Secret t -> "secret";
       case FieldType.FileReference t -> "file";
       case FieldType.Choice t -> "choice of " + t.values().size();
       case FieldType.Kept t -> t.standardType();

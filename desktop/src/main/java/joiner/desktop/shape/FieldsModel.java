@@ -28,6 +28,7 @@ import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -128,7 +129,13 @@ final class FieldsModel {
     Optional<UsualType> usual = UsualType.of(label);
     FieldType type = usual.map(UsualType::type).orElseGet(TypeChoice.Text::usual);
     String unit = usual.map(UsualType::unit).orElse("");
-    Field field = table().unused(Field.of(name, label, type).withUnit(unit));
+    Optional<String> pattern = usual.flatMap(UsualType::pattern);
+    Field field =
+        table()
+            .unused(
+                Field.of(name, label, type)
+                    .withUnit(unit)
+                    .withLimits(Limits.NONE.withPattern(pattern)));
     bench.apply(new AddField(table().id(), field));
     bench.selectionProperty().set(Selection.of(table().id(), field.id()));
   }
@@ -226,6 +233,10 @@ final class FieldsModel {
           Notice.Sort.REFUSED, texts.get("size.bad", size, texts.get("type." + choice.name())));
       return;
     }
+    List<Field> held =
+        fields.stream()
+            .filter(field -> bench.draft().rows().has(table().id(), field.id()))
+            .toList();
     apply(
         fields.stream()
             .filter(
@@ -235,11 +246,18 @@ final class FieldsModel {
                         || !Optional.of(choice).equals(TypeChoice.of(field)))
             .flatMap(
                 field ->
-                    Stream.concat(
-                        CarriedType.of(bench.design(), table(), field, sized.get()).stream(),
-                        unit(field, choice, size).stream()))
+                    Stream.of(
+                            CarriedType.of(bench.design(), table(), field, sized.get()).stream(),
+                            unit(field, choice, size).stream(),
+                            pattern(field, choice).stream())
+                        .flatMap(edits -> edits))
             .distinct()
             .toList());
+    if (choice == TypeChoice.Secret && !held.isEmpty()) {
+      bench.tellDone(
+          texts.get("secret.gone", String.join(", ", held.stream().map(Field::label).toList())),
+          texts.get("undo"));
+    }
   }
 
   /** A unit that is part of what a field is comes and goes with it. */
@@ -250,6 +268,16 @@ final class FieldsModel {
         .or(() -> own ? Optional.of("") : Optional.empty())
         .filter(unit -> !unit.equals(field.unit()))
         .map(unit -> ChangeField.unit(table(), field, unit));
+  }
+
+  /** So does a pattern. */
+  private Optional<Edit> pattern(Field field, TypeChoice choice) {
+    boolean own = TypeChoice.of(field).flatMap(TypeChoice::pattern).isPresent();
+    Optional<String> now = field.limits().pattern();
+    Optional<String> next = choice.pattern().or(() -> own ? Optional.empty() : now);
+    return next.equals(now)
+        ? Optional.empty()
+        : Optional.of(ChangeField.limits(table(), field, field.limits().withPattern(next)));
   }
 
   /** Makes changes of several fields as one that one undo takes back. */

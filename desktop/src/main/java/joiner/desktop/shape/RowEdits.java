@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Workbench;
 import joiner.edit.AddParent;
 import joiner.edit.ChangeChoices;
@@ -25,6 +26,10 @@ import joiner.rows.EnteredText;
 record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
   /** Puts a text into a cell; the empty text is NULL. */
   void type(int row, Field field, String text) {
+    if (field.type() instanceof FieldType.Secret && !text.isEmpty()) {
+      bench.tell(Notice.Sort.REFUSED, texts.get("rows.secret", field.label()));
+      return;
+    }
     Optional<String> typed = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isEmpty());
     seen.shown().ifPresent(t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed)));
   }

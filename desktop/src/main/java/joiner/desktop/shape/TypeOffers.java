@@ -80,7 +80,17 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
 
   private static String group(TypeChoice choice) {
     return switch (choice) {
-      case Text, LongText, Email, WebAddress, Phone, FileReference, Choice -> "text";
+      case Text,
+          LongText,
+          Email,
+          WebAddress,
+          Phone,
+          Secret,
+          Image,
+          Document,
+          FileReference,
+          Choice ->
+          "text";
       case WholeNumber, Decimal, Money, Percentage, AnyNumber -> "number";
       case TrueFalse -> "truth";
       case Date, Time, DateTime, ZonedDateTime, TimeSpan -> "time";

@@ -22,6 +22,7 @@ import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.HeldValues;
+import joiner.shape.TextPattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Nested;
@@ -60,6 +61,50 @@ class ShapeModelsTest {
 
     private void again() {
       model.turnTo(test.table("firing"));
+    }
+
+    private void hold(String id, TypeChoice choice, String size) {
+      model.retype(List.of(field("firing", id)), new TypeOffers.Held.OfType(choice, size));
+      again();
+    }
+
+    @Test
+    void unitsAndPatternsThatAreWhatAFieldIsComeAndGoWithIt() {
+      hold("remark", TypeChoice.Image, "");
+      assertThat(model.type(field("firing", "remark"))).isEqualTo("Image");
+      assertThat(TextPattern.of(field("firing", "remark").limits().pattern().orElseThrow()))
+          .isInstanceOfSatisfying(
+              TextPattern.Read.Understood.class,
+              read -> {
+                assertThat(read.pattern().matches("kilns/Big Tom.JPG")).isTrue();
+                assertThat(read.pattern().matches("kilns/Big Tom.pdf")).isFalse();
+              });
+      hold("remark", TypeChoice.Percentage, "5.1");
+      assertThat(field("firing", "remark").type()).isEqualTo(new FieldType.Decimal(5, 1));
+      assertThat(field("firing", "remark").unit()).isEqualTo("%");
+      assertThat(field("firing", "remark").limits().pattern()).isEmpty();
+      hold("remark", TypeChoice.TimeSpan, "h");
+      assertThat(model.type(field("firing", "remark"))).isEqualTo("Time span");
+      assertThat(model.size(field("firing", "remark"))).isEqualTo("h");
+      model.resize(List.of(field("firing", "remark")), "min");
+      assertThat(field("firing", "remark").unit()).isEqualTo("min");
+      assertThat(model.resize(List.of(field("firing", "remark")), "40")).isFalse();
+      hold("remark", TypeChoice.Text, "40");
+      assertThat(field("firing", "remark").unit()).isEmpty();
+      model.measure(List.of(field("firing", "peak_c")), "K");
+      hold("peak_c", TypeChoice.Decimal, "6.1");
+      assertThat(field("firing", "peak_c").unit()).isEqualTo("K");
+    }
+
+    @Test
+    void valuesThatBecomeSecretAreToldToBeGone() {
+      hold("remark", TypeChoice.Secret, "");
+      assertThat(test.newest()).contains("The values of Remark are gone");
+      assertThat(test.bench.draft().rows().has(test.table("firing").id(), new FieldId("remark")))
+          .isFalse();
+      test.bench.undo();
+      assertThat(test.bench.draft().rows().has(test.table("firing").id(), new FieldId("remark")))
+          .isTrue();
     }
 
     @Test
