@@ -204,6 +204,7 @@ public final class RandomDesigns {
         name,
         label,
         new Noun(text(), text()),
+        pick(List.of("", "sun", "users")),
         text(),
         Optional.of(pick(List.of("", "", "Firing", "Stock", "a1")))
             .filter(area -> !area.isEmpty())
@@ -255,7 +256,9 @@ public final class RandomDesigns {
   }
 
   private Index index(String name, List<FieldId> fields) {
-    Index index = new Index(name, fields);
+    Index index =
+        new Index(name, fields)
+            .withDescending(chance() ? java.util.Set.of() : java.util.Set.of(pick(fields)));
     return chance() ? index.withId(new IndexId("i" + name)) : index;
   }
 

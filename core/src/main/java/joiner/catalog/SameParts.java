@@ -2,6 +2,7 @@ package joiner.catalog;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 
 /**
@@ -43,10 +44,16 @@ public record SameParts(Map<String, String> tables, Map<String, Map<String, Stri
         table.checks().stream()
             .map(check -> new Check(constraint.apply(check.name()), check.condition()))
             .toList(),
-        table.indexes().stream()
-            .map(i -> new CatalogIndex(constraint.apply(i.name()), all(i.columns(), column)))
-            .toList(),
+        table.indexes().stream().map(i -> renamed(i, column, constraint)).toList(),
         table.comment());
+  }
+
+  private static CatalogIndex renamed(
+      CatalogIndex index, UnaryOperator<String> column, UnaryOperator<String> constraint) {
+    return new CatalogIndex(
+        constraint.apply(index.name()),
+        all(index.columns(), column),
+        Set.copyOf(all(List.copyOf(index.descending()), column)));
   }
 
   private ForeignKey renamed(

@@ -3,6 +3,7 @@ package joiner.compare;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
@@ -10,6 +11,7 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Relationship;
@@ -117,6 +119,7 @@ final class Identities {
         table.name(),
         table.label(),
         table.noun(),
+        table.icon(),
         table.description(),
         table.area().map(area -> areas.getOrDefault(area, area)),
         of(id, table.kind()),
@@ -126,7 +129,13 @@ final class Identities {
             .map(k -> k.withFields(of(id, k.fields())).withId(uniqueKeys.of(id, k.id())))
             .toList(),
         table.indexes().stream()
-            .map(i -> i.withFields(of(id, i.fields())).withId(indexes.of(id, i.id())))
+            .map(
+                i ->
+                    new Index(
+                        indexes.of(id, i.id()),
+                        i.name(),
+                        of(id, i.fields()),
+                        Set.copyOf(of(id, List.copyOf(i.descending())))))
             .toList(),
         table.rowLabel(),
         table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),

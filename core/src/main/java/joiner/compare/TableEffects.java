@@ -114,7 +114,9 @@ final class TableEffects {
   }
 
   private void changedIndex(Index one, Index other) {
-    if (one.fields().equals(other.fields())) {
+    if (!one.descending().equals(other.descending()) && one.fields().equals(other.fields())) {
+      index(Risk.ADDS, other, " stands in another direction.");
+    } else if (one.fields().equals(other.fields())) {
       index(Risk.NONE, other, " was named " + one.name() + " before.");
     } else {
       index(Risk.ADDS, other, " is of other fields.");
@@ -176,6 +178,9 @@ final class TableEffects {
               + " is recognised by "
               + after.rowLabel().map(Formula::text).orElse("nothing")
               + ".");
+    }
+    if (!before.icon().equals(after.icon())) {
+      say(now.label() + " is pictured otherwise.");
     }
     if (!before.groups().equals(after.groups())) {
       say(now.label() + " reads its fields in other groups.");

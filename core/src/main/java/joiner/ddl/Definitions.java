@@ -216,7 +216,11 @@ final class Definitions {
 
   /** Makes an index. */
   Statement adding(CatalogIndex index) {
-    String on = " ON " + dialect.name(table.name()) + " " + in(index.columns());
+    String columns =
+        index.columns().stream()
+            .map(c -> dialect.name(c) + (index.descending().contains(c) ? " DESC" : ""))
+            .collect(Collectors.joining(", ", "(", ")"));
+    String on = " ON " + dialect.name(table.name()) + " " + columns;
     return statement(Statement.Section.INDEXES, "CREATE INDEX " + dialect.name(index.name()) + on);
   }
 

@@ -262,14 +262,21 @@ final class ScriptReader {
     if (tokens.takes("USING")) {
       tokens.expect("BTREE");
     }
-    List<String> columns = unique ? IndexParts.ofKey(tokens) : tokens.names();
-    if (!tokens.isOver() || !table.columns.keySet().containsAll(columns)) {
-      throw new NotUnderstoodException();
-    }
     if (unique) {
+      List<String> columns = IndexParts.ofKey(tokens);
+      requireAll(tokens, table, columns);
       table.uniqueKeys.add(new Key(name, columns));
     } else {
-      table.indexes.add(new CatalogIndex(name, columns));
+      CatalogIndex index = IndexParts.plain(name, tokens);
+      requireAll(tokens, table, index.columns());
+      table.indexes.add(index);
+    }
+  }
+
+  private static void requireAll(Tokens tokens, TableDraft table, List<String> columns)
+      throws NotUnderstoodException {
+    if (!tokens.isOver() || !table.columns.keySet().containsAll(columns)) {
+      throw new NotUnderstoodException();
     }
   }
 

@@ -111,9 +111,9 @@ final class TableElements {
     try {
       boolean quoted = element.next().text().startsWith("\"");
       String name = element.sees("(") ? "" : element.name();
-      List<String> columns = columns(element);
-      if (!quoted) {
-        table.indexes.add(new CatalogIndex(name, columns));
+      CatalogIndex index = IndexParts.plain(name, element);
+      if (!quoted && table.columns.keySet().containsAll(index.columns())) {
+        table.indexes.add(index);
         return true;
       }
     } catch (NotUnderstoodException e) {

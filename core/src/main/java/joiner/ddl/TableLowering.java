@@ -114,7 +114,12 @@ final class TableLowering {
         table.indexes().stream()
             .filter(i -> isNew(i.fields(), "the index " + i.name(), uniques))
             .filter(i -> isIndexed(i.fields(), "the index " + i.name()))
-            .map(i -> new CatalogIndex(names.take(i.name()), table.namesOf(i.fields())))
+            .map(
+                i ->
+                    new CatalogIndex(
+                        names.take(i.name()),
+                        table.namesOf(i.fields()),
+                        Set.copyOf(table.namesOf(List.copyOf(i.descending())))))
             .toList();
     return new CatalogTable(
         table.name(), columns, primary, uniques, references, checks, indexes, table.description());

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
@@ -106,7 +107,9 @@ final class TableRaising {
     var indexes = new ArrayList<Index>();
     for (CatalogIndex index : from.indexes()) {
       if (!isOfItsKey(index) && areFields(index.columns(), "The index " + index.name())) {
-        indexes.add(new Index(index.name(), ids(index.columns())));
+        indexes.add(
+            new Index(index.name(), ids(index.columns()))
+                .withDescending(Set.copyOf(ids(List.copyOf(index.descending())))));
       }
     }
     return indexes;

@@ -111,6 +111,7 @@ final class TableReconciling {
             known.name(),
             known.label(),
             known.noun(),
+            known.icon(),
             noted ? found.comment() : known.description(),
             known.area(),
             kind,
@@ -144,7 +145,10 @@ final class TableReconciling {
     for (Index index : raised.indexes()) {
       List<String> columns = raised.namesOf(index.fields());
       if (!wantedIndexes().contains(columns) && !references.contains(columns)) {
-        more = more.withIndexAdded(index.withFields(ids(columns)));
+        List<String> down = raised.namesOf(List.copyOf(index.descending()));
+        more =
+            more.withIndexAdded(
+                new Index(index.id(), index.name(), ids(columns), Set.copyOf(ids(down))));
       }
     }
     return more;

@@ -43,6 +43,13 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     }
   }
 
+  private record Pictured(String icon) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withIcon(icon);
+    }
+  }
+
   private record IdentifiedBy(List<FieldId> key) implements To {
     @Override
     public Table of(Table table) {
@@ -68,6 +75,14 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     @Override
     public Table of(Table table) {
       return table.withIndexAdded(index);
+    }
+  }
+
+  private record IndexedOtherwise(Index index) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withIndexes(
+          table.indexes().stream().map(i -> i.id().equals(index.id()) ? index : i).toList());
     }
   }
 
@@ -210,6 +225,17 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
   /** Removes a rule. */
   public static ChangeTable removeRule(Table table, Rule rule) {
     return new ChangeTable("remove the rule " + rule.label(), table.id(), new NotRuled(rule.id()));
+  }
+
+  /** Gives a table another picture; none where it is empty. */
+  public static ChangeTable icon(Table table, String icon) {
+    return new ChangeTable("picture " + table.label(), table.id(), new Pictured(icon));
+  }
+
+  /** Lets an index of a table have its fields in another order or direction. */
+  public static ChangeTable index(Table table, Index index) {
+    return new ChangeTable(
+        "change the index " + index.name(), table.id(), new IndexedOtherwise(index));
   }
 
   /** Gives a table another note. */

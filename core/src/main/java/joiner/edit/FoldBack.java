@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.expression.Value;
@@ -151,7 +152,9 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
     }
     for (Index index : from.indexes()) {
       List<FieldId> there = index.fields().stream().map(fields::get).toList();
-      grown = grown.withIndexAdded(new Index(index.name(), there));
+      Set<FieldId> down =
+          index.descending().stream().map(fields::get).collect(Collectors.toUnmodifiableSet());
+      grown = grown.withIndexAdded(new Index(index.name(), there).withDescending(down));
     }
     return grown;
   }

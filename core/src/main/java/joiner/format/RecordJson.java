@@ -7,6 +7,7 @@ import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,7 +41,7 @@ final class RecordJson {
       case Optional<?> optional -> optional.isPresent() ? write(optional.get()) : new Json.Null(0);
       case OptionalInt optional ->
           optional.isPresent() ? write(optional.getAsInt()) : new Json.Null(0);
-      case List<?> list -> new Json.Arr(list.stream().map(RecordJson::write).toList(), 0);
+      case Collection<?> list -> new Json.Arr(list.stream().map(RecordJson::write).toList(), 0);
       case Map<?, ?> map -> {
         var json = new Json.Obj();
         map.forEach((key, item) -> json.put((String) key, write(item)));
@@ -152,12 +153,13 @@ final class RecordJson {
           ? Optional.empty()
           : Optional.ofNullable(value(json, of[0], file));
     }
-    if (type.getRawType() == List.class && json instanceof Json.Arr array) {
+    boolean set = type.getRawType() == Set.class;
+    if ((set || type.getRawType() == List.class) && json instanceof Json.Arr array) {
       var list = new ArrayList<@Nullable Object>();
       for (Json item : array.items()) {
         list.add(value(item, of[0], file));
       }
-      return list;
+      return set ? new LinkedHashSet<>(list) : list;
     }
     if (type.getRawType() == Map.class && json instanceof Json.Obj object) {
       Map<String, @Nullable Object> map = new LinkedHashMap<>();

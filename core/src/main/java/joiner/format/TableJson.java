@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import joiner.expression.Formula;
 import joiner.model.AreaId;
 import joiner.model.Design;
@@ -99,6 +100,7 @@ final class TableJson {
         name,
         label,
         noun,
+        more.text("icon"),
         resource.text("description"),
         more.optionalText("area").filter(area -> !area.isBlank()).map(AreaId::new),
         kind(more, ids),
@@ -146,7 +148,12 @@ final class TableJson {
       var index = new Members(json, file, "an index");
       String name = index.text("name");
       var id = new IndexId(index.optionalText("id").orElse(name));
-      indexes.add(new Index(id, name, ids(index, "fields", index.texts("fields"), ids)));
+      indexes.add(
+          new Index(
+              id,
+              name,
+              ids(index, "fields", index.texts("fields"), ids),
+              Set.copyOf(ids(index, "descending", index.texts("descending"), ids))));
     }
     return indexes;
   }
@@ -297,6 +304,7 @@ final class TableJson {
     if (!table.noun().equals(usual)) {
       more.put("noun", Json.Arr.of(List.of(table.noun().singular(), table.noun().plural())));
     }
+    more.putIfAny("icon", table.icon());
     design.areaOf(table).ifPresent(area -> more.put("area", area.name()));
     switch (table.kind()) {
       case TableKind.Plain plain -> {}
@@ -337,8 +345,14 @@ final class TableJson {
   }
 
   private static Json write(Table table, Index index) {
-    return named(index.id().value(), index.name())
-        .put("fields", Json.Arr.of(table.namesOf(index.fields())));
+    Json.Obj json =
+        named(index.id().value(), index.name())
+            .put("fields", Json.Arr.of(table.namesOf(index.fields())));
+    if (!index.descending().isEmpty()) {
+      List<FieldId> down = index.fields().stream().filter(index.descending()::contains).toList();
+      json.put("descending", Json.Arr.of(table.namesOf(down)));
+    }
+    return json;
   }
 
   private static Json write(Table table, FieldGroup group) {

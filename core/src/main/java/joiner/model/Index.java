@@ -1,6 +1,8 @@
 package joiner.model;
 
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * An index that is there for speed only.
@@ -8,13 +10,21 @@ import java.util.List;
  * @param id stays the same for its whole life
  * @param name what the database gets
  * @param fields one or more, in order
+ * @param descending those of the fields whose values stand from the greatest down
  */
-public record Index(IndexId id, String name, List<FieldId> fields) {
+public record Index(IndexId id, String name, List<FieldId> fields, Set<FieldId> descending) {
   public Index {
     fields = List.copyOf(fields);
+    descending =
+        fields.stream().filter(descending::contains).collect(Collectors.toUnmodifiableSet());
     if (fields.isEmpty()) {
       throw new IllegalArgumentException("index " + name + " has no field");
     }
+  }
+
+  /** One whose values stand from the least up. */
+  public Index(IndexId id, String name, List<FieldId> fields) {
+    this(id, name, fields, Set.of());
   }
 
   /** A new one; its id is its name. */
@@ -23,10 +33,14 @@ public record Index(IndexId id, String name, List<FieldId> fields) {
   }
 
   public Index withId(IndexId other) {
-    return new Index(other, name, fields);
+    return new Index(other, name, fields, descending);
   }
 
   public Index withFields(List<FieldId> other) {
-    return new Index(id, name, other);
+    return new Index(id, name, other, descending);
+  }
+
+  public Index withDescending(Set<FieldId> other) {
+    return new Index(id, name, fields, other);
   }
 }

@@ -18,6 +18,7 @@ import joiner.expression.Formula;
  * @param name what the database gets
  * @param label what people read
  * @param noun what its rows are called
+ * @param icon what pictures it, by its name in the set that is shipped; may be empty
  * @param description a note for people; may be empty
  * @param area the area it stands in; empty: none
  * @param kind what the table is for
@@ -35,6 +36,7 @@ public record Table(
     String name,
     String label,
     Noun noun,
+    String icon,
     String description,
     Optional<AreaId> area,
     TableKind kind,
@@ -132,6 +134,7 @@ public record Table(
         name,
         label,
         noun,
+        "",
         "",
         Optional.empty(),
         new TableKind.Plain(),
@@ -235,6 +238,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -254,6 +258,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -273,6 +278,7 @@ public record Table(
         otherName,
         otherLabel,
         otherNoun,
+        icon,
         description,
         area,
         kind,
@@ -292,7 +298,28 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         other,
+        area,
+        kind,
+        fields,
+        primaryKey,
+        uniqueKeys,
+        indexes,
+        rowLabel,
+        rules,
+        groups,
+        extras);
+  }
+
+  public Table withIcon(String other) {
+    return new Table(
+        id,
+        name,
+        label,
+        noun,
+        other,
+        description,
         area,
         kind,
         fields,
@@ -311,6 +338,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         other,
         kind,
@@ -330,6 +358,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         other,
@@ -349,6 +378,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -368,6 +398,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -387,6 +418,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -419,13 +451,17 @@ public record Table(
    * own and an id that no other has; the same where there is one of the very same fields.
    */
   public Table withIndexAdded(Index index) {
-    if (indexes.stream().anyMatch(there -> there.fields().equals(index.fields()))) {
+    if (indexes.stream()
+        .anyMatch(
+            there ->
+                there.fields().equals(index.fields())
+                    && there.descending().equals(index.descending()))) {
       return this;
     }
     List<String> taken = indexes.stream().map(other -> other.id().value()).toList();
     var id = new IndexId(Taken.free(index.id().value(), taken));
     String free = Taken.free(index.name(), indexes.stream().map(Index::name).toList());
-    return withIndexes(withLast(indexes, new Index(id, free, index.fields())));
+    return withIndexes(withLast(indexes, new Index(id, free, index.fields(), index.descending())));
   }
 
   private static <T> List<T> withLast(List<T> things, T last) {
@@ -440,6 +476,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -459,6 +496,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -478,6 +516,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -509,6 +548,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind,
@@ -535,6 +575,7 @@ public record Table(
         name,
         label,
         noun,
+        icon,
         description,
         area,
         kind.without(gone),

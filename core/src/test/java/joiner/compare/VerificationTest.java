@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import joiner.Pottery;
 import joiner.catalog.Catalog;
@@ -75,7 +76,7 @@ class VerificationTest {
                         false))
             .toList(),
         t.checks().stream().map(c -> new Check(stored(c.name()), c.condition())).toList(),
-        t.indexes().stream().map(i -> new CatalogIndex("", stored(i.columns()))).toList(),
+        t.indexes().stream().map(i -> new CatalogIndex("", stored(i.columns()), Set.of())).toList(),
         t.comment());
   }
 

@@ -121,7 +121,7 @@ class ChangeChoicesTest {
             Optional.of("satin"), Optional.of("a sheen"), Optional.of("2"), Optional.of("false"));
     assertThat(apart.rows().of(list.id()).row(0, list.fieldIds()))
         .containsExactly(
-            Optional.of("gloss"), Optional.empty(), Optional.of("1"), Optional.of("true"));
+            Optional.of("gloss"), Optional.of("shines"), Optional.of("1"), Optional.of("true"));
   }
 
   @Test

@@ -179,10 +179,16 @@ final class CatalogReader {
     Map<String, String> names = asGiven(known);
     Map<String, List<String>> columns = new LinkedHashMap<>();
     Set<String> unique = new HashSet<>();
+    Map<String, Set<String>> descending = new HashMap<>();
     for (IndexColumn part : indexColumns(table)) {
       columns
           .computeIfAbsent(part.index(), name -> new ArrayList<>())
           .add(names.getOrDefault(part.column(), part.column()));
+      if (part.descending()) {
+        descending
+            .computeIfAbsent(part.index(), name -> new HashSet<>())
+            .add(names.getOrDefault(part.column(), part.column()));
+      }
       if (part.unique()) {
         unique.add(part.index());
       }
@@ -192,18 +198,19 @@ final class CatalogReader {
           if (unique.contains(name)) {
             uniques.add(new Key(dialect.givenName(name), list));
           } else {
-            plain.add(new CatalogIndex(name, list));
+            plain.add(new CatalogIndex(name, list, descending.getOrDefault(name, Set.of())));
           }
         });
   }
 
-  private record IndexColumn(String index, boolean unique, String column) {}
+  private record IndexColumn(String index, boolean unique, String column, boolean descending) {}
 
   private List<IndexColumn> indexColumns(String table) throws SQLException {
     var parts = new ArrayList<IndexColumn>();
     if (dialect.queries().indexes().isPresent()) {
       for (List<String> row : rows(dialect.queries().indexes().get(), 3, table)) {
-        parts.add(new IndexColumn(row.get(0), row.get(1).equalsIgnoreCase("true"), row.get(2)));
+        parts.add(
+            new IndexColumn(row.get(0), row.get(1).equalsIgnoreCase("true"), row.get(2), false));
       }
       return parts;
     }
@@ -212,7 +219,8 @@ final class CatalogReader {
         String index = rows.getString("INDEX_NAME");
         String column = rows.getString("COLUMN_NAME");
         if (index != null && column != null) {
-          parts.add(new IndexColumn(index, !rows.getBoolean("NON_UNIQUE"), column));
+          boolean down = "D".equals(rows.getString("ASC_OR_DESC"));
+          parts.add(new IndexColumn(index, !rows.getBoolean("NON_UNIQUE"), column, down));
         }
       }
     }

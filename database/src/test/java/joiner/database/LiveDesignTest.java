@@ -10,6 +10,7 @@ import java.sql.DriverManager;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import joiner.Pottery;
 import joiner.Tries;
 import joiner.compare.Comparison;
@@ -20,8 +21,11 @@ import joiner.ddl.SchemaScript;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.model.TableKind;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -171,6 +175,32 @@ class LiveDesignTest {
       LiveDesign live = LiveDesign.of(demo, Target.of(url));
       assertThat(Comparison.between(demo, live.draft())).as(url).isEmpty();
       assertThat(live.notices()).as(url).isEmpty();
+      Databases.drop(url);
+    }
+  }
+
+  /** SQLite's and DuckDB's drivers do not say in what direction an index stands. */
+  @Test
+  void theDirectionOfAnIndexComesBackWhereDriversTellIt() throws Exception {
+    TableId firing = new TableId("firing");
+    FieldId started = new FieldId("started_at");
+    Draft demo = Pottery.demo();
+    var index =
+        new Index("ix_firing_latest", List.of(new FieldId("kiln_id"), started))
+            .withDescending(Set.of(started));
+    Draft indexed = demo.withDesign(demo.design().withTable(firing, t -> t.withIndexAdded(index)));
+    for (String url : Databases.fresh(folder)) {
+      Shipment.ship(indexed, Target.of(url), RowsChoice.NONE, Progress.NONE);
+      LiveDesign live = LiveDesign.read(Target.of(url), "There", 0, Progress.NONE);
+      Table table = live.draft().design().tableNamed("firing").orElseThrow();
+      Index there =
+          table.indexes().stream()
+              .filter(i -> i.name().equalsIgnoreCase("ix_firing_latest"))
+              .findFirst()
+              .orElseThrow();
+      assertThat(table.namesOf(List.copyOf(there.descending())))
+          .as(url)
+          .isEqualTo(url.matches("jdbc:(sqlite|duckdb):.*") ? List.of() : List.of("started_at"));
       Databases.drop(url);
     }
   }

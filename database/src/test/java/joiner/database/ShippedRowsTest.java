@@ -68,7 +68,9 @@ class ShippedRowsTest {
       Shipment shipment = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
       assertThat(shipment.verification().differences()).as(url).isEmpty();
       LiveDesign live = LiveDesign.read(Target.of(url), "There", 100_000, Progress.NONE);
-      assertThat(LiveRows.values(NOTES, List.of("code"), live.draft()).toString())
+      assertThat(
+              LiveRows.values(draft.design().table(NOTES.id()), List.of("code"), live.draft())
+                  .toString())
           .as(url)
           .contains("!");
     }

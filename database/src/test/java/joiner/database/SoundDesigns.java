@@ -133,7 +133,11 @@ final class SoundDesigns {
     some = some(fields);
     if (!some.isEmpty()) {
       // Sometimes the index would like to be called like a table.
-      table = table.withIndexes(List.of(new Index(chance() ? name : "ix_" + name, some)));
+      table =
+          table.withIndexes(
+              List.of(
+                  new Index(chance() ? name : "ix_" + name, some)
+                      .withDescending(chance() ? Set.of() : Set.of(some.getLast()))));
     }
     return chance()
         ? table.withRules(

@@ -18,6 +18,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
@@ -190,6 +191,7 @@ final class TableList {
       var name = Parts.label(table.label(), "table-name");
       name.setMinWidth(0);
       name.setMaxWidth(166);
+      TableIcon.of(table.icon()).ifPresent(name::setGraphic);
       Count count = findings.getOrDefault(table.id(), Count.NONE);
       return count.number() == 0
           ? name

@@ -128,6 +128,7 @@ final class ChoicesForm {
         event ->
             new Picker<>(texts.get("hue.pick"), hues())
                 .at(Optional.of(entry.hue()))
+                .marked(hue -> Optional.of(HueMark.of(hue)))
                 .open(mark, hue -> model.mark(of, entry, hue)));
     return mark;
   }

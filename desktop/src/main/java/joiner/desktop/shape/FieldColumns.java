@@ -90,7 +90,7 @@ final class FieldColumns {
         line -> "",
         line -> line.heading().ifPresent(deeds::fold));
     all.add(key);
-    all.add(label(134));
+    all.add(label(128));
     all.add(typed("name", 110, Field::name, model::rename));
     all.add(type());
     all.add(size());
@@ -210,7 +210,7 @@ final class FieldColumns {
 
   /** Of choices it is told how many there are; they are typed one after the other. */
   private TableColumn<FieldLine, String> size() {
-    TableColumn<FieldLine, String> column = typed("size", 62, TypeChoice::sizeOf, this::resize);
+    TableColumn<FieldLine, String> column = typed("size", 58, TypeChoice::sizeOf, this::resize);
     column.setCellValueFactory(
         line ->
             new ReadOnlyStringWrapper(
@@ -228,7 +228,7 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> type() {
-    TableColumn<FieldLine, String> column = plain("type", 116);
+    TableColumn<FieldLine, String> column = plain("type", 108);
     column.setCellValueFactory(
         line ->
             new ReadOnlyStringWrapper(
@@ -257,7 +257,7 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> defaults() {
-    TableColumn<FieldLine, String> column = plain("default", 72);
+    TableColumn<FieldLine, String> column = plain("default", 66);
     column.setCellValueFactory(line -> shown(line.getValue(), FieldsModel::defaultOf));
     column.setCellFactory(c -> new PickCell(this::pickDefault));
     editor.act(
@@ -307,7 +307,7 @@ final class FieldColumns {
   private TableColumn<FieldLine, RowsCell.Bar> inTheRows() {
     var column = new TableColumn<FieldLine, RowsCell.Bar>(texts.get("column.rows"));
     column.setId("column-rows");
-    column.setPrefWidth(188);
+    column.setPrefWidth(180);
     column.setMinWidth(150);
     column.setSortable(false);
     column.setReorderable(false);

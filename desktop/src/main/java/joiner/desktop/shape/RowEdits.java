@@ -69,7 +69,11 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
     Optional<Relationship> up =
         seen.shown().flatMap(t -> ParentRows.reference(bench.draft(), t.id(), field.id()));
     if (unknown && up.isPresent() && mayAddParent(field.id())) {
-      bench.apply(new AddParent(up.get().id(), seen.rows(), row, key));
+      if (bench.apply(() -> new AddParent(up.get().id(), seen.rows(), row, key))) {
+        bench.tellDone(
+            texts.get("parent.added", bench.design().table(up.get().parent()).label(), key),
+            texts.get("undo"));
+      }
     } else {
       type(row, field, key);
     }

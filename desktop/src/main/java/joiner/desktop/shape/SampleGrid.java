@@ -236,6 +236,12 @@ public final class SampleGrid {
                       new ChoiceOffers(texts, choice, model.cell(row, field.id())))
                   .at(Optional.of(model.cell(row, field.id())))
                   .begunWith(letter)
+                  .marked(
+                      text ->
+                          choice
+                              .find(text)
+                              .flatMap(FieldType.Choice.Entry::hue)
+                              .map(hue -> HueMark.of(Optional.of(hue))))
                   .goingOn(editor::goOn)
                   .open(cell, text -> model.edits().choose(row, field, text)));
     } else {
@@ -291,6 +297,10 @@ public final class SampleGrid {
       return LABEL_WIDTH;
     }
     int length = field.type().length().orElse(field.type() instanceof FieldType.DateTime ? 20 : 11);
-    return Math.clamp(Math.max(length, field.heading().length()) * 7.0 + 20, 70, 190);
+    boolean marked =
+        field.type() instanceof FieldType.Choice choice
+            && choice.entries().stream().anyMatch(entry -> entry.hue().isPresent());
+    double mark = marked ? 16 : 0;
+    return Math.clamp(Math.max(length, field.heading().length()) * 7.0 + 20 + mark, 70, 190);
   }
 }

@@ -258,6 +258,16 @@ final class SheetModel {
     bench.apply(ChangeTable.removeIndex(table, index));
   }
 
+  /** Lets an index have its fields in another order or direction. */
+  void changeIndex(Table table, Index index) {
+    bench.apply(ChangeTable.index(table, index));
+  }
+
+  /** Gives a table another picture; none where it is empty. */
+  void picture(Table table, String icon) {
+    bench.apply(ChangeTable.icon(table, icon));
+  }
+
   /** The relationship by which a table could be folded into the one it belongs to. */
   Optional<Relationship> foldable(Table table) {
     boolean referred = !bench.design().childrenOf(table.id()).isEmpty();

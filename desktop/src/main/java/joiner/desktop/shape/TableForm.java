@@ -4,12 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import joiner.ddl.TableSpace;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.expression.Formula;
@@ -50,6 +54,7 @@ final class TableForm {
     nodes.add(typed("name", table.name(), text -> model.rename(table, text)));
     nodes.add(typed("singular", noun.singular(), text -> model.singular(table, text)));
     nodes.add(typed("plural", noun.plural(), text -> model.plural(table, text)));
+    nodes.add(icon(table));
     nodes.add(typed("area", area.map(Area::name).orElse(""), text -> model.area(table, text)));
     area.ifPresent(
         in -> nodes.add(typed("areaName", in.name(), text -> model.renameArea(in, text))));
@@ -101,11 +106,7 @@ final class TableForm {
               () -> model.removeUnique(table, key)));
     }
     for (Index index : table.indexes()) {
-      nodes.add(
-          removable(
-              texts.get(model.serves(table, index) ? "side.keys.serves" : "side.keys.index"),
-              String.join(", ", table.labelsOf(index.fields())),
-              () -> model.removeIndex(table, index)));
+      nodes.add(new IndexForm(model, texts).of(table, index));
     }
     nodes.add(Parts.prose(texts.get("side.keys.how"), "muted", "small"));
     return nodes;
@@ -155,6 +156,28 @@ final class TableForm {
           typeFields.run();
         });
     return beside("label", field);
+  }
+
+  /** The picture, picked by its name. */
+  private Node icon(Table table) {
+    Button button =
+        Parts.button(
+            table.icon().isEmpty() ? texts.get("side.icon.none") : table.icon(),
+            () -> {},
+            "picked");
+    TableIcon.of(table.icon()).ifPresent(button::setGraphic);
+    button.setId("table-icon");
+    List<String> names = Stream.concat(Stream.of(""), TableIcon.all().stream()).toList();
+    button.setOnAction(
+        event ->
+            new Picker<>(
+                    texts.get("side.icon.pick"),
+                    Offers.among(
+                        names, name -> name.isEmpty() ? texts.get("side.icon.none") : name))
+                .at(Optional.of(table.icon()))
+                .marked(TableIcon::of)
+                .open(button, name -> model.picture(table, name)));
+    return Parts.beside(texts.get("side.table.icon"), button);
   }
 
   private Node typed(String key, String value, Consumer<String> change) {

@@ -3,6 +3,7 @@ package joiner.desktop.widget;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.geometry.Bounds;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
@@ -31,6 +32,7 @@ public final class Picker<T> {
   private Consumer<T> picked = thing -> {};
   private Runnable goneOn = () -> {};
   private Optional<T> now = Optional.empty();
+  private Function<T, Optional<Node>> marks = thing -> Optional.empty();
   private String begun = "";
   private boolean grouped;
   private final Popup popup = new Popup();
@@ -66,6 +68,12 @@ public final class Picker<T> {
   /** Goes on from what was typed before it opened. */
   public Picker<T> begunWith(String text) {
     begun = text;
+    return this;
+  }
+
+  /** Puts a mark before each thing that has one. */
+  public Picker<T> marked(Function<T, Optional<Node>> mark) {
+    marks = mark;
     return this;
   }
 
@@ -170,6 +178,7 @@ public final class Picker<T> {
       var words = Parts.label(offer.words());
       var detail = Parts.shortened(offer.detail(), "muted", "small");
       var row = Parts.row(8, words, Parts.spring(), detail);
+      marks.apply(offer.thing()).ifPresent(mark -> row.getChildren().addFirst(mark));
       if (grouped) {
         boolean first =
             getIndex() == 0 || !list.getItems().get(getIndex() - 1).group().equals(offer.group());

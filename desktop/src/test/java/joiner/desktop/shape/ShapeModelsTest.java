@@ -9,9 +9,11 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import joiner.Pottery;
+import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
+import joiner.edit.ChangeTable;
 import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
@@ -19,6 +21,7 @@ import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Index;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.HeldValues;
@@ -535,6 +538,25 @@ class ShapeModelsTest {
       assertThat(choices(surface).get(2)).isEqualTo("crystalline");
       model.choices().remove(about(surface), last);
       assertThat(choices(surface)).containsExactly("gloss", "satin", "matt");
+    }
+
+    @Test
+    void anIndexIsTurnedRoundAndATableGetsAPicture() {
+      Table kiln = test.choose("kiln");
+      var index = new Index("ix_kiln_fuel", List.of(new FieldId("fuel"), new FieldId("litres")));
+      test.bench.apply(ChangeTable.addIndex(kiln, index));
+      model.changeIndex(test.table("kiln"), index.withDescending(Set.of(new FieldId("litres"))));
+      assertThat(test.table("kiln").indexes())
+          .filteredOn(i -> i.name().equals("ix_kiln_fuel"))
+          .singleElement()
+          .extracting(Index::descending)
+          .isEqualTo(Set.of(new FieldId("litres")));
+      model.changeIndex(test.table("kiln"), index.withFields(List.of(new FieldId("litres"))));
+      model.picture(test.table("kiln"), "sun");
+      assertThat(test.table("kiln").icon()).isEqualTo("sun");
+      assertThat(TableIcon.all()).contains("sun", "users").hasSizeGreaterThan(200);
+      assertThat(TableIcon.all().stream().filter(name -> TableIcon.of(name).isEmpty())).isEmpty();
+      assertThat(TableIcon.of("no such")).isEmpty();
     }
 
     private SheetModel.About.OfField about(FieldId field) {
