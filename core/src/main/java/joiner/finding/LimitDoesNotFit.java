@@ -2,48 +2,36 @@ package joiner.finding;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Consumer;
 import joiner.edit.ChangeField;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.Limits;
-import joiner.model.Table;
 import joiner.rows.ReadValue;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
 /** Bounds and lists of allowed values are values their field can be compared with. */
-final class LimitDoesNotFit implements TableCheck {
-  private static final TableFinding FINDING =
-      new TableFinding("limit-does-not-fit", Severity.ERROR, Topic.GUARD);
-
-  @Override
-  public String id() {
-    return FINDING.id();
+final class LimitDoesNotFit extends FieldCheck {
+  LimitDoesNotFit() {
+    super("limit-does-not-fit", Severity.ERROR, Topic.GUARD);
   }
 
   @Override
-  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
-    Table table = meaning.table();
-    for (Field field : table.fields()) {
-      for (String text : texts(field.limits())) {
-        if (ValueReader.bound(text, field.type()) instanceof ReadValue.Unfit unfit) {
-          found.accept(
-              FINDING.about(
-                  table,
-                  field,
-                  "The limit “"
-                      + text
-                      + "” of "
-                      + field.label()
-                      + " does not fit: "
-                      + unfit.expected()
-                      + " was expected.",
-                  "No value can be compared with it, so the database would refuse the table.",
-                  new Remedy(
-                      "Remove the limit",
-                      ChangeField.limits(table, field, without(field.limits(), text)))));
-        }
+  void run(TableMeaning meaning, Field field, Rows rows, Report report) {
+    for (String text : texts(field.limits())) {
+      if (ValueReader.bound(text, field.type()) instanceof ReadValue.Unfit unfit) {
+        report.found(
+            "The limit “"
+                + text
+                + "” of "
+                + field.label()
+                + " does not fit: "
+                + unfit.expected()
+                + " was expected.",
+            "No value can be compared with it, so the database would refuse the table.",
+            new Remedy(
+                "Remove the limit",
+                ChangeField.limits(meaning.table(), field, without(field.limits(), text))));
       }
     }
   }

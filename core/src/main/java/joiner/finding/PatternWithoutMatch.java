@@ -2,7 +2,6 @@ package joiner.finding;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import joiner.edit.ChangeField;
 import joiner.meaning.Constraint;
@@ -14,33 +13,25 @@ import joiner.shape.PatternExamples;
 import joiner.shape.TextPattern;
 
 /** A pattern that no value seen has is more likely wrong than all of them. */
-final class PatternWithoutMatch implements TableCheck {
+final class PatternWithoutMatch extends FieldCheck {
   /** Fewer values tell nothing. */
   private static final int ENOUGH = 3;
 
-  private static final TableFinding FINDING =
-      new TableFinding("pattern-without-match", Severity.WARNING, Topic.SHAPE);
-
-  @Override
-  public String id() {
-    return FINDING.id();
+  PatternWithoutMatch() {
+    super("pattern-without-match", Severity.WARNING, Topic.SHAPE);
   }
 
   @Override
-  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
-    Table table = meaning.table();
-    for (Field field : table.fields()) {
-      for (Constraint.OfField held : meaning.constraintsOf(field.id())) {
-        if (held instanceof Constraint.Matching matching
-            && matching.read() instanceof TextPattern.Read.Understood(var pattern)) {
-          run(table, field, pattern, rows, found);
-        }
+  void run(TableMeaning meaning, Field field, Rows rows, Report report) {
+    for (Constraint.OfField held : meaning.constraintsOf(field.id())) {
+      if (held instanceof Constraint.Matching matching
+          && matching.read() instanceof TextPattern.Read.Understood(var pattern)) {
+        run(meaning.table(), field, pattern, rows, report);
       }
     }
   }
 
-  private static void run(
-      Table table, Field field, TextPattern pattern, Rows rows, Consumer<Finding> found) {
+  private static void run(Table table, Field field, TextPattern pattern, Rows rows, Report report) {
     List<String> values =
         IntStream.range(0, rows.count())
             .mapToObj(row -> rows.cell(row, field.id()))
@@ -60,20 +51,11 @@ final class PatternWithoutMatch implements TableCheck {
                             field,
                             field.limits().withPattern(Optional.of(seen.expression())))))
             .toArray(Remedy[]::new);
-    found.accept(
-        FINDING.about(
-            table,
-            field,
-            "No "
-                + field.label()
-                + " of "
-                + table.label()
-                + " in the rows has the pattern "
-                + pattern.expression()
-                + ".",
-            "None of "
-                + values.size()
-                + " values seen has it, so rather the pattern is wrong than all of them.",
-            remedies));
+    report.found(
+        "No " + named(table, field) + " in the rows has the pattern " + pattern.expression() + ".",
+        "None of "
+            + values.size()
+            + " values seen has it, so rather the pattern is wrong than all of them.",
+        remedies);
   }
 }

@@ -1,7 +1,6 @@
 package joiner.finding;
 
 import java.util.Optional;
-import java.util.function.Consumer;
 import joiner.edit.ChangeChoices;
 import joiner.edit.ChangeField;
 import joiner.meaning.DefaultReading;
@@ -12,33 +11,25 @@ import joiner.model.Table;
 import joiner.rows.Rows;
 
 /** New rows do not begin with a choice that is offered no more. */
-final class RetiredDefault implements TableCheck {
-  private static final TableFinding FINDING =
-      new TableFinding("retired-default", Severity.WARNING, Topic.SHAPE);
-
-  @Override
-  public String id() {
-    return FINDING.id();
+final class RetiredDefault extends FieldCheck {
+  RetiredDefault() {
+    super("retired-default", Severity.WARNING, Topic.SHAPE);
   }
 
   @Override
-  public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
-    Table table = meaning.table();
-    for (Field field : table.fields()) {
-      if (field.type() instanceof FieldType.Choice choice) {
-        DefaultReading.of(field)
-            .filter(given -> given.sort() == DefaultReading.Sort.CONSTANT)
-            .flatMap(given -> choice.find(given.words()))
-            .filter(FieldType.Choice.Entry::retired)
-            .ifPresent(entry -> found.accept(finding(table, field, entry)));
-      }
+  void run(TableMeaning meaning, Field field, Rows rows, Report report) {
+    if (field.type() instanceof FieldType.Choice choice) {
+      DefaultReading.of(field)
+          .filter(given -> given.sort() == DefaultReading.Sort.CONSTANT)
+          .flatMap(given -> choice.find(given.words()))
+          .filter(FieldType.Choice.Entry::retired)
+          .ifPresent(entry -> report(meaning.table(), field, entry, report));
     }
   }
 
-  private static Finding finding(Table table, Field field, FieldType.Choice.Entry entry) {
-    return FINDING.about(
-        table,
-        field,
+  private static void report(
+      Table table, Field field, FieldType.Choice.Entry entry, Report report) {
+    report.found(
         "The default " + entry.text() + " of " + field.label() + " is retired.",
         "Rows that leave the field out would begin with what is offered no more.",
         new Remedy("Remove the default", ChangeField.defaultValue(table, field, Optional.empty())),

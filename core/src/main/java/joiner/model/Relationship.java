@@ -1,6 +1,7 @@
 package joiner.model;
 
 import java.util.List;
+import java.util.function.Consumer;
 
 /**
  * A foreign key with its meaning. Whether it is one-to-one follows from the child's keys, whether
@@ -67,111 +68,93 @@ public record Relationship(
         Extras.NONE);
   }
 
+  /** What a relationship consists of, while another is made of it. */
+  private static final class Parts {
+    RelationshipId id;
+    String name;
+    TableId child;
+    List<FieldId> childFields;
+    TableId parent;
+    List<FieldId> parentFields;
+    String childRole;
+    String parentRole;
+    boolean parentNeedsChild;
+    ReferentialAction onDelete;
+    ReferentialAction onUpdate;
+    Picking picking;
+    Extras extras;
+
+    Parts(Relationship relationship) {
+      id = relationship.id;
+      name = relationship.name;
+      child = relationship.child;
+      childFields = relationship.childFields;
+      parent = relationship.parent;
+      parentFields = relationship.parentFields;
+      childRole = relationship.childRole;
+      parentRole = relationship.parentRole;
+      parentNeedsChild = relationship.parentNeedsChild;
+      onDelete = relationship.onDelete;
+      onUpdate = relationship.onUpdate;
+      picking = relationship.picking;
+      extras = relationship.extras;
+    }
+  }
+
+  private Relationship with(Consumer<Parts> change) {
+    var parts = new Parts(this);
+    change.accept(parts);
+    return new Relationship(
+        parts.id,
+        parts.name,
+        parts.child,
+        parts.childFields,
+        parts.parent,
+        parts.parentFields,
+        parts.childRole,
+        parts.parentRole,
+        parts.parentNeedsChild,
+        parts.onDelete,
+        parts.onUpdate,
+        parts.picking,
+        parts.extras);
+  }
+
   /** Whether child and parent are the same table. */
   public boolean isSelfReference() {
     return child.equals(parent);
   }
 
   public Relationship withRoles(String otherChildRole, String otherParentRole) {
-    return new Relationship(
-        id,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        otherChildRole,
-        otherParentRole,
-        parentNeedsChild,
-        onDelete,
-        onUpdate,
-        picking,
-        extras);
+    return with(
+        parts -> {
+          parts.childRole = otherChildRole;
+          parts.parentRole = otherParentRole;
+        });
   }
 
   public Relationship withActions(ReferentialAction delete, ReferentialAction update) {
-    return new Relationship(
-        id,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        childRole,
-        parentRole,
-        parentNeedsChild,
-        delete,
-        update,
-        picking,
-        extras);
+    return with(
+        parts -> {
+          parts.onDelete = delete;
+          parts.onUpdate = update;
+        });
   }
 
   public Relationship withParentNeedsChild(boolean other) {
-    return new Relationship(
-        id,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        childRole,
-        parentRole,
-        other,
-        onDelete,
-        onUpdate,
-        picking,
-        extras);
+    return with(parts -> parts.parentNeedsChild = other);
   }
 
   public Relationship withPicking(Picking other) {
-    return new Relationship(
-        id,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        childRole,
-        parentRole,
-        parentNeedsChild,
-        onDelete,
-        onUpdate,
-        other,
-        extras);
+    return with(parts -> parts.picking = other);
   }
 
   public Relationship withExtras(Extras other) {
-    return new Relationship(
-        id,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        childRole,
-        parentRole,
-        parentNeedsChild,
-        onDelete,
-        onUpdate,
-        picking,
-        other);
+    return with(parts -> parts.extras = other);
   }
 
   public Relationship withId(RelationshipId other) {
-    return new Relationship(
-        other,
-        name,
-        child,
-        childFields,
-        parent,
-        parentFields,
-        childRole,
-        parentRole,
-        parentNeedsChild,
-        onDelete,
-        onUpdate,
-        picking,
-        extras);
+    return with(parts -> parts.id = other);
   }
 
   /** The same relationship between other tables or fields. */
@@ -180,19 +163,12 @@ public record Relationship(
       List<FieldId> otherChildFields,
       TableId otherParent,
       List<FieldId> otherParentFields) {
-    return new Relationship(
-        id,
-        name,
-        otherChild,
-        otherChildFields,
-        otherParent,
-        otherParentFields,
-        childRole,
-        parentRole,
-        parentNeedsChild,
-        onDelete,
-        onUpdate,
-        picking,
-        extras);
+    return with(
+        parts -> {
+          parts.child = otherChild;
+          parts.childFields = otherChildFields;
+          parts.parent = otherParent;
+          parts.parentFields = otherParentFields;
+        });
   }
 }

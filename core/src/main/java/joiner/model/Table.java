@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import joiner.expression.Formula;
@@ -148,6 +149,67 @@ public record Table(
         Extras.NONE);
   }
 
+  /** What a table consists of, while another is made of it. */
+  private static final class Parts {
+    TableId id;
+    String name;
+    String label;
+    Noun noun;
+    String icon;
+    String description;
+    Optional<AreaId> area;
+    TableKind kind;
+    List<Field> fields;
+    List<FieldId> primaryKey;
+    List<UniqueKey> uniqueKeys;
+    List<Index> indexes;
+    Optional<Formula> rowLabel;
+    List<Rule> rules;
+    List<FieldGroup> groups;
+    Extras extras;
+
+    Parts(Table table) {
+      id = table.id;
+      name = table.name;
+      label = table.label;
+      noun = table.noun;
+      icon = table.icon;
+      description = table.description;
+      area = table.area;
+      kind = table.kind;
+      fields = table.fields;
+      primaryKey = table.primaryKey;
+      uniqueKeys = table.uniqueKeys;
+      indexes = table.indexes;
+      rowLabel = table.rowLabel;
+      rules = table.rules;
+      groups = table.groups;
+      extras = table.extras;
+    }
+  }
+
+  private Table with(Consumer<Parts> change) {
+    var parts = new Parts(this);
+    change.accept(parts);
+    return new Table(
+        parts.id,
+        parts.name,
+        parts.label,
+        parts.noun,
+        parts.icon,
+        parts.description,
+        parts.area,
+        parts.kind,
+        parts.fields,
+        parts.primaryKey,
+        parts.uniqueKeys,
+        parts.indexes,
+        parts.rowLabel,
+        parts.rules,
+        parts.groups,
+        parts.extras);
+  }
+
   /** The field with that id; an unknown one is a caller's mistake. */
   public Field field(FieldId fieldId) {
     for (Field field : fields) {
@@ -233,203 +295,48 @@ public record Table(
   }
 
   public Table withFields(List<Field> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        other,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.fields = other);
   }
 
   public Table withId(TableId other) {
-    return new Table(
-        other,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.id = other);
   }
 
   public Table withNames(String otherName, String otherLabel, Noun otherNoun) {
-    return new Table(
-        id,
-        otherName,
-        otherLabel,
-        otherNoun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(
+        parts -> {
+          parts.name = otherName;
+          parts.label = otherLabel;
+          parts.noun = otherNoun;
+        });
   }
 
   public Table withDescription(String other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        other,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.description = other);
   }
 
   public Table withIcon(String other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        other,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.icon = other);
   }
 
   public Table withArea(Optional<AreaId> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        other,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.area = other);
   }
 
   public Table withKind(TableKind other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        other,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.kind = other);
   }
 
   public Table withPrimaryKey(List<FieldId> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        other,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.primaryKey = other);
   }
 
   public Table withUniqueKeys(List<UniqueKey> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        other,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.uniqueKeys = other);
   }
 
   public Table withIndexes(List<Index> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        other,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.indexes = other);
   }
 
   /** The same table with a unique key added at the end, under an id that no other has. */
@@ -471,63 +378,15 @@ public record Table(
   }
 
   public Table withRowLabel(Optional<Formula> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        other,
-        rules,
-        groups,
-        extras);
+    return with(parts -> parts.rowLabel = other);
   }
 
   public Table withRules(List<Rule> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        other,
-        groups,
-        extras);
+    return with(parts -> parts.rules = other);
   }
 
   public Table withGroups(List<FieldGroup> other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        other,
-        extras);
+    return with(parts -> parts.groups = other);
   }
 
   /** The same table with a group at the end, under an id that no other has. */
@@ -543,23 +402,7 @@ public record Table(
   }
 
   public Table withExtras(Extras other) {
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind,
-        fields,
-        primaryKey,
-        uniqueKeys,
-        indexes,
-        rowLabel,
-        rules,
-        groups,
-        other);
+    return with(parts -> parts.extras = other);
   }
 
   /**
@@ -570,22 +413,13 @@ public record Table(
     var keptKey = primaryKey.stream().filter(f -> !f.equals(gone)).toList();
     var keptUniques = uniqueKeys.stream().filter(key -> !key.fields().contains(gone)).toList();
     var keptIndexes = indexes.stream().filter(index -> !index.fields().contains(gone)).toList();
-    return new Table(
-        id,
-        name,
-        label,
-        noun,
-        icon,
-        description,
-        area,
-        kind.without(gone),
-        fields.stream().filter(f -> !f.id().equals(gone)).toList(),
-        keptKey,
-        keptUniques,
-        keptIndexes,
-        rowLabel,
-        rules,
-        groups,
-        extras);
+    return with(
+        parts -> {
+          parts.kind = kind.without(gone);
+          parts.fields = fields.stream().filter(f -> !f.id().equals(gone)).toList();
+          parts.primaryKey = keptKey;
+          parts.uniqueKeys = keptUniques;
+          parts.indexes = keptIndexes;
+        });
   }
 }
