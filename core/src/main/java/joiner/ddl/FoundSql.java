@@ -52,6 +52,8 @@ final class FoundSql {
           "current_localtimestamp", "LOCALTIMESTAMP",
           "sysdatetime", "LOCALTIMESTAMP",
           "sysdatetimeoffset", "CURRENT_TIMESTAMP",
+          "current_user", "CURRENT_USER",
+          "user_name", "CURRENT_USER",
           "length", "CHAR_LENGTH",
           "char_length", "CHAR_LENGTH",
           "character_length", "CHAR_LENGTH");
@@ -66,7 +68,7 @@ final class FoundSql {
 
   /** Functions without arguments, which the standard writes without brackets. */
   private static final Set<String> CLOCKS =
-      Set.of("CURRENT_DATE", "CURRENT_TIME", "CURRENT_TIMESTAMP", "LOCALTIMESTAMP");
+      Set.of("CURRENT_DATE", "CURRENT_TIME", "CURRENT_TIMESTAMP", "LOCALTIMESTAMP", "CURRENT_USER");
 
   private final List<String> tokens;
 

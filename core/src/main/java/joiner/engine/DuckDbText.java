@@ -25,7 +25,8 @@ final class DuckDbText extends StrictText {
     return switch (kind) {
       case DATE -> "current_date()";
       case DATE_TIME -> "current_localtimestamp()";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "now()";
+      case TEXT -> "CURRENT_USER";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "now()";
     };
   }
 

@@ -37,7 +37,8 @@ final class MariaDbText extends SqlText {
     return switch (kind) {
       case DATE -> "CURRENT_DATE";
       case DATE_TIME -> "LOCALTIMESTAMP(6)";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "UTC_TIMESTAMP(6)";
+      case TEXT -> "CURRENT_USER()";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "UTC_TIMESTAMP(6)";
     };
   }
 

@@ -72,7 +72,8 @@ final class OracleText extends SqlText {
     return switch (kind) {
       case DATE -> "TRUNC(CURRENT_DATE)";
       case DATE_TIME -> "LOCALTIMESTAMP";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
+      case TEXT -> "USER";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
     };
   }
 

@@ -44,7 +44,8 @@ final class SqlServerText extends SqlText {
     return switch (kind) {
       case DATE -> "CAST(SYSDATETIME() AS date)";
       case DATE_TIME -> "SYSDATETIME()";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "SYSDATETIMEOFFSET()";
+      case TEXT -> "CURRENT_USER";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "SYSDATETIMEOFFSET()";
     };
   }
 

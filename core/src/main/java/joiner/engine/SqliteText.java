@@ -58,7 +58,8 @@ final class SqliteText extends SqlText {
       case DATE -> "CURRENT_DATE";
       case DATE_TIME ->
           throw new InexpressibleException("SQLite knows the present moment in UTC only");
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL ->
+      case TEXT -> throw new InexpressibleException("SQLite has no users");
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL ->
           "(CURRENT_TIMESTAMP || 'Z')";
     };
   }

@@ -79,7 +79,8 @@ public final class Evaluator {
     return switch (kind) {
       case DATE -> new Value.Date(LocalDate.now(clock));
       case DATE_TIME -> new Value.DateTime(LocalDateTime.now(clock));
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL ->
+      case TEXT -> new Value.Text(System.getProperty("user.name", ""));
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL ->
           new Value.Zoned(OffsetDateTime.now(clock));
     };
   }

@@ -168,7 +168,10 @@ public sealed interface Expression {
    */
   record ToText(Expression operand, Kind kind, int scale, Place place) implements Expression {}
 
-  /** CURRENT_DATE, CURRENT_TIMESTAMP or LOCALTIMESTAMP. */
+  /**
+   * What holds as it is read: CURRENT_DATE, CURRENT_TIMESTAMP or LOCALTIMESTAMP, or, of the kind
+   * text, CURRENT_USER.
+   */
   record Now(Kind kind, Place place) implements Expression {}
 
   /** Comparison operators. */

@@ -344,6 +344,7 @@ final class Parser {
       case "CURRENT_DATE" -> one(new Expression.Now(Kind.DATE, token.place()));
       case "CURRENT_TIMESTAMP" -> one(new Expression.Now(Kind.ZONED, token.place()));
       case "LOCALTIMESTAMP" -> one(new Expression.Now(Kind.DATE_TIME, token.place()));
+      case "CURRENT_USER" -> one(new Expression.Now(Kind.TEXT, token.place()));
       case "DATE", "TIME", "TIMESTAMP" ->
           text ? Optional.of(moment(token, upper, following)) : Optional.empty();
       case "INTERVAL" -> text ? Optional.of(interval(token, following)) : Optional.empty();

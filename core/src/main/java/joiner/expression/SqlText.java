@@ -125,12 +125,13 @@ public class SqlText {
         : "INTERVAL '" + period.getYears() + "' YEAR";
   }
 
-  /** The present date or moment. */
+  /** The present date or moment, or who is at work. */
   protected String now(Kind kind) {
     return switch (kind) {
       case DATE -> "CURRENT_DATE";
       case DATE_TIME -> "LOCALTIMESTAMP";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
+      case TEXT -> "CURRENT_USER";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
     };
   }
 

@@ -22,7 +22,7 @@ import joiner.rows.ValueReader;
 
 /**
  * What somebody may mean who types the default of a field: a value as people write it, the day or
- * the moment a row is made, or a formula.
+ * the moment a row is made, who makes it, or a formula.
  *
  * @param sort what kind of default it is
  * @param words as people say it
@@ -34,12 +34,14 @@ public record DefaultReading(Sort sort, String words, Optional<Formula> value) {
     NOTHING,
     TODAY,
     NOW,
+    PERSON,
     CONSTANT,
     FORMULA
   }
 
   private static final String TODAY = "today";
   private static final String NOW = "now";
+  private static final String PERSON = "the person entering";
 
   /** What may be meant, the likeliest first; never empty. */
   public static List<DefaultReading> of(Field field, String typed) {
@@ -69,6 +71,7 @@ public record DefaultReading(Sort sort, String words, Optional<Formula> value) {
     List<String> names =
         switch (sort) {
           case TODAY, NOW -> List.of(TODAY, NOW);
+          case PERSON -> List.of(PERSON, "person", "me", "user");
           case NOTHING, CONSTANT, FORMULA -> List.of(words);
         };
     String begun = typed.toLowerCase(Locale.ROOT);
@@ -84,11 +87,18 @@ public record DefaultReading(Sort sort, String words, Optional<Formula> value) {
           case DATE_TIME -> Stream.of(clock(Sort.NOW, NOW, Kind.DATE_TIME));
           case ZONED -> Stream.of(clock(Sort.NOW, NOW, Kind.ZONED));
           case BOOLEAN -> constants(field.type(), List.of("true", "false"));
-          case TEXT -> constants(field.type(), listed(field));
+          case TEXT -> Stream.concat(constants(field.type(), listed(field)), person(field));
           case WHOLE, NUMBER -> constants(field.type(), List.of("0"));
           case TIME, UUID, INTERVAL, NULL -> Stream.of();
         };
     return Stream.concat(Stream.of(nothing), others).toList();
+  }
+
+  /** Who enters a row, for texts that are no choices. */
+  private static Stream<DefaultReading> person(Field field) {
+    return field.type() instanceof FieldType.Text
+        ? Stream.of(clock(Sort.PERSON, PERSON, Kind.TEXT))
+        : Stream.of();
   }
 
   private static List<String> listed(Field field) {
@@ -147,8 +157,11 @@ public record DefaultReading(Sort sort, String words, Optional<Formula> value) {
   private static DefaultReading reading(Formula formula, Expression tree, FieldType type) {
     return switch (tree) {
       case Expression.Now now -> {
-        boolean day = now.kind() == Kind.DATE;
-        yield clock(day ? Sort.TODAY : Sort.NOW, day ? TODAY : NOW, now.kind());
+        yield switch (now.kind()) {
+          case DATE -> clock(Sort.TODAY, TODAY, Kind.DATE);
+          case TEXT -> clock(Sort.PERSON, PERSON, Kind.TEXT);
+          default -> clock(Sort.NOW, NOW, now.kind());
+        };
       }
       case Expression.Literal literal ->
           new DefaultReading(

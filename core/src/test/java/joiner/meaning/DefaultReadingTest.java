@@ -105,4 +105,22 @@ class DefaultReadingTest {
           .isEqualTo(offered.words());
     }
   }
+
+  @Test
+  void whoEntersARowIsOfferedForTexts() {
+    Field by = Field.of("entered_by", "Entered by", new FieldType.Text(60));
+    for (String typed : List.of("", "me", "the person", "CURRENT_USER", "current_user")) {
+      assertThat(DefaultReading.of(by, typed))
+          .as(typed)
+          .anyMatch(
+              reading ->
+                  reading.sort() == DefaultReading.Sort.PERSON
+                      && reading.value().equals(Optional.of(new Formula("CURRENT_USER"))));
+    }
+    Field set = by.withDefault(Optional.of(new Formula("CURRENT_USER")));
+    assertThat(DefaultReading.of(set).orElseThrow().words()).isEqualTo("the person entering");
+    Field choice = Field.of("c", "C", FieldType.Choice.of(List.of("me")));
+    assertThat(DefaultReading.of(choice, ""))
+        .noneMatch(reading -> reading.sort() == DefaultReading.Sort.PERSON);
+  }
 }

@@ -4,12 +4,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import joiner.RandomRules;
 import joiner.Tries;
+import joiner.compare.Comparison;
 import joiner.ddl.RowsChoice;
+import joiner.ddl.SchemaScript;
+import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -54,6 +62,39 @@ class ShippedRowsTest {
     assertThat(LiveRows.values(table, names, live.draft()))
         .as(url)
         .isEqualTo(LiveRows.values(table, names, draft));
+  }
+
+  /** SQLite has no users, and says so. */
+  @Test
+  void whoEntersARowIsKnownToTheDatabase() throws Exception {
+    Field by =
+        Field.of("entered_by", "Entered by", new FieldType.Text(80))
+            .withDefault(Optional.of(new Formula("CURRENT_USER")));
+    Draft plain = notes(List.of());
+    Draft draft =
+        plain.withDesign(plain.design().withTable(NOTES.id(), table -> table.withFieldAdded(by)));
+    for (String url : Databases.fresh(folder)) {
+      Shipment shipment = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      assertThat(shipment.verification().differences()).as(url).isEmpty();
+      boolean users = !url.startsWith("jdbc:sqlite:");
+      SchemaScript script = SchemaScript.of(draft, Shipment.dialectOf(url), RowsChoice.ALL);
+      assertThat(script.shortfalls().isEmpty()).as(url).isEqualTo(users);
+      if (users) {
+        assertThat(Comparison.between(draft, LiveDesign.of(draft, Target.of(url)).draft()))
+            .as(url)
+            .isEmpty();
+      }
+      try (Connection connection = DriverManager.getConnection(url);
+          Statement statement = connection.createStatement()) {
+        statement.execute("INSERT INTO note (" + ID.name() + ") VALUES (7)");
+        try (ResultSet row = statement.executeQuery("SELECT entered_by FROM note")) {
+          assertThat(row.next()).isTrue();
+          String name = row.getString(1);
+          boolean nameless = url.startsWith("jdbc:h2:"); // Its first user may have no name.
+          assertThat(name != null && (nameless || !name.isBlank())).as(url).isEqualTo(users);
+        }
+      }
+    }
   }
 
   /** Where a secret is required the rows come in with the mark that opens nothing. */
