@@ -37,6 +37,8 @@ public final class DesignChecks {
           new SecretTooShort(),
           new GrowingChoices(),
           new RetiredDefault(),
+          new ChoicesTwice(),
+          new LookupCouldBeChoices(),
           new LookupCondition(),
           new LookupHidesRows(),
           new DuplicateIndex(),

@@ -7,8 +7,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.edit.ChangeField;
+import joiner.edit.ChoicesToLookup;
 import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
@@ -143,6 +145,17 @@ class DesignChecksTest {
             table(
                 "member",
                 t -> t.withFieldAdded(Field.of("door_code", "Door code", new FieldType.Secret(8)))),
+            true),
+        new Case(
+            "choices-twice",
+            table(
+                "kiln",
+                t ->
+                    t.withFieldAdded(
+                        Field.of(
+                            "lining",
+                            "Lining",
+                            FieldType.Choice.of(List.of("satin", "matt", "gloss"))))),
             true),
         new Case("lookup-condition", offered("litres + 'a'"), true),
         new Case("lookup-hides-rows", offered("litres > 100"), true),
@@ -335,8 +348,29 @@ class DesignChecksTest {
 
   @Test
   void everyCheckIsTried() {
-    assertThat(cases().stream().map(Case::id).distinct())
+    assertThat(
+            Stream.concat(cases().stream().map(Case::id), Stream.of("lookup-could-be-choices"))
+                .distinct())
         .containsExactlyInAnyOrderElementsOf(DesignChecks.ids());
+  }
+
+  /** The one case that needs rows of its own: a lookup table of a few words. */
+  @Test
+  void aTableOfAFewWordsIsAdvisedToBecomeChoicesAndBack() {
+    Draft apart =
+        new ChoicesToLookup(new TableId("kiln"), id("fuel"), "Fuel").apply(Pottery.demo());
+    Finding finding = found("lookup-could-be-choices", apart).getFirst();
+    assertThat(finding.message()).isEqualTo("Fuel is a table for 3 words.");
+    Draft back = finding.remedies().getFirst().edit().apply(apart);
+    assertThat(found("lookup-could-be-choices", back)).isEmpty();
+    Draft growing =
+        apart.withDesign(
+            apart
+                .design()
+                .withRelationship(
+                    apart.design().childrenOf(new TableId("fuel")).getFirst().id(),
+                    r -> r.withPicking(r.picking().withMayAdd(true))));
+    assertThat(found("lookup-could-be-choices", growing)).isEmpty();
   }
 
   @Test

@@ -89,7 +89,11 @@ final class ChoicesForm {
     Node row =
         Parts.row(
             2, mark(of, entry), text, say(entry, meaning), retire(of, entry), remove(of, entry));
-    return new VBox(2, row, meaning);
+    var lines = new VBox(2, row, meaning);
+    if (entry.retired()) {
+      lines.getChildren().add(1, Parts.prose(texts.get("side.choice.retired"), "oak", "small"));
+    }
+    return lines;
   }
 
   /** What a choice means; there where something is said, or somebody wants to say it. */
@@ -98,11 +102,10 @@ final class ChoicesForm {
         TypedText.of(entry.description(), typed -> model.describe(of, entry, typed));
     meaning.setId("choice-meaning-" + entry.id().value());
     meaning.getStyleClass().add("small");
-    meaning.setPromptText(
-        texts.get(entry.retired() ? "side.choice.retired" : "side.choice.meaning"));
+    meaning.setPromptText(texts.get("side.choice.meaning"));
     meaning.setAccessibleText(texts.get("side.choice.meaningOf", entry.text()));
     meaning.managedProperty().bind(meaning.visibleProperty());
-    meaning.setVisible(!entry.description().isEmpty() || entry.retired());
+    meaning.setVisible(!entry.description().isEmpty());
     return meaning;
   }
 

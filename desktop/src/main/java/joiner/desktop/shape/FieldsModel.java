@@ -18,7 +18,7 @@ import joiner.edit.CarriedType;
 import joiner.edit.ChangeField;
 import joiner.edit.CompoundFields;
 import joiner.edit.Edit;
-import joiner.edit.Relating;
+import joiner.edit.ReferTo;
 import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
 import joiner.edit.TypeChoice;
@@ -34,6 +34,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.naming.WordList;
 
 /** The fields of a table as they are shown and typed, without a window. */
 final class FieldsModel {
@@ -166,23 +167,24 @@ final class FieldsModel {
   void retype(List<Field> fields, TypeOffers.Held held) {
     switch (held) {
       case TypeOffers.Held.OfType(TypeChoice choice, String size) -> retype(fields, choice, size);
-      case TypeOffers.Held.RowOf(TableId parent) ->
-          fields.stream()
-              .filter(field -> !refersTo(field).equals(Optional.of(parent)))
-              .forEach(field -> refer(field, parent));
+      case TypeOffers.Held.RowOf(TableId parent) -> refer(fields, parent);
       case TypeOffers.Held.Several(CompoundFields kind) ->
           fields.forEach(field -> groups.compound(table(), field, kind));
     }
   }
 
-  private void refer(Field field, TableId parent) {
-    bench.apply(
-        () ->
-            Relating.by(
-                bench.design(),
-                bench.design().table(table().id()),
-                field,
-                bench.design().table(parent)));
+  private void refer(List<Field> fields, TableId parent) {
+    List<Field> others =
+        fields.stream().filter(field -> !refersTo(field).equals(Optional.of(parent))).toList();
+    if (!others.isEmpty()) {
+      String name =
+          "let "
+              + WordList.and(others.stream().map(Field::label).toList())
+              + " refer to "
+              + bench.design().table(parent).label();
+      bench.apply(
+          () -> new ReferTo(name, table().id(), others.stream().map(Field::id).toList(), parent));
+    }
   }
 
   /** The fields chosen together, as they are now. */

@@ -100,6 +100,16 @@ class ShapeModelsTest {
     }
 
     @Test
+    void severalFieldsReferToATableAsOneChange() {
+      List<Field> two = List.of(field("firing", "remark"), field("firing", "peak_c"));
+      int before = test.bench.design().parentsOf(test.table("firing").id()).size();
+      model.retype(two, new TypeOffers.Held.RowOf(test.table("glaze").id()));
+      assertThat(test.bench.design().parentsOf(test.table("firing").id())).hasSize(before + 2);
+      test.bench.undo();
+      assertThat(test.bench.design().parentsOf(test.table("firing").id())).hasSize(before);
+    }
+
+    @Test
     void valuesThatBecomeSecretAreToldToBeGone() {
       hold("remark", TypeChoice.Secret, "");
       assertThat(test.newest()).contains("The values of Remark are gone");
