@@ -206,7 +206,7 @@ class CommandLineTest {
             "--json");
     assertThat(outcome.code()).isZero();
     assertThat(outcome.json())
-        .isEqualTo(Map.of("statements", 83, "verified", true, "differences", List.of()));
+        .isEqualTo(Map.of("statements", 84, "verified", true, "differences", List.of()));
   }
 
   @Test

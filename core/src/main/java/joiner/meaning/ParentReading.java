@@ -12,6 +12,7 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Picking;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -19,11 +20,11 @@ import joiner.model.TableKind;
 import joiner.rows.RowValues;
 import joiner.rows.Rows;
 
-/** Reads the rows that may be picked over a relationship by one field. Belongs to one thread. */
+/** Reads the rows that may be picked over a relationship. Belongs to one thread. */
 final class ParentReading {
   private final Table parent;
+  private final Relationship reference;
   private final Picking picking;
-  private final Field key;
   private final Rows rows;
   private final FormulaRows formulas;
   private final RowValues values;
@@ -34,7 +35,7 @@ final class ParentReading {
   ParentReading(Draft draft, Relationship reference, Clock clock) {
     this.parent = draft.design().table(reference.parent());
     this.picking = reference.picking();
-    this.key = parent.field(reference.parentFields().getFirst());
+    this.reference = reference;
     this.rows = draft.rows().of(parent.id());
     this.formulas = new FormulaRows(draft);
     this.values = formulas.of(parent.id());
@@ -45,16 +46,21 @@ final class ParentReading {
 
   ParentRows read() {
     var parents = new ArrayList<ParentRows.Parent>();
+    List<FieldId> key = reference.parentFields();
     for (int row : inOrder()) {
-      rows.cell(row, key.id()).ifPresent(text -> parents.add(parent(row, text)));
+      List<String> cells = rows.row(row, key).stream().flatMap(Optional::stream).toList();
+      if (cells.size() == key.size()) {
+        parents.add(parent(row, cells));
+      }
     }
-    return new ParentRows(parent.noun(), key.type(), picking, parents);
+    List<FieldType> types = key.stream().map(field -> parent.field(field).type()).toList();
+    return new ParentRows(parent.noun(), reference, types, parents);
   }
 
-  private ParentRows.Parent parent(int row, String cell) {
+  private ParentRows.Parent parent(int row, List<String> cells) {
     boolean retired = isRetired(row);
     return new ParentRows.Parent(
-        row, cell, labels.of(row), shown(row), retired, !retired && isMet(row));
+        row, cells, labels.of(row), shown(row), retired, !retired && isMet(row));
   }
 
   private List<Integer> inOrder() {

@@ -152,4 +152,28 @@ class ParentRowsTest {
         .orElseThrow()
         .picking();
   }
+
+  @Test
+  void aRowThatIsReferredToBySeveralFieldsIsReadInTheLastOfThem() {
+    TableId enrolment = new TableId("enrolment");
+    Relationship session =
+        ParentRows.readIn(DEMO, enrolment, new FieldId("session_no")).orElseThrow();
+    assertThat(session.childFields()).hasSize(2);
+    assertThat(ParentRows.readIn(DEMO, enrolment, new FieldId("paid_amount"))).isEmpty();
+    ParentRows sessions = ParentRows.of(DEMO, session, Pottery.CLOCK);
+    assertThat(sessions.isOfOneField()).isFalse();
+    ParentRows.Parent first = sessions.find(DEMO.rows().of(enrolment), 0).orElseThrow();
+    assertThat(first.cells())
+        .isEqualTo(
+            DEMO.rows().of(enrolment).row(0, session.childFields()).stream()
+                .map(Optional::orElseThrow)
+                .toList());
+    assertThat(first.label()).isEqualTo(String.join(" ", first.cells()));
+    assertThat(sessions.find("1")).isEmpty();
+    Draft empty =
+        DEMO.withRows(
+            DEMO.rows()
+                .with(enrolment, r -> r.withCell(0, new FieldId("session_no"), Optional.empty())));
+    assertThat(sessions.find(empty.rows().of(enrolment), 0)).isEmpty();
+  }
 }

@@ -395,7 +395,7 @@ class ShapeWindowTest extends OpenedWindow {
   void whatDoesNotFitIsSaidOfAFieldAsLongAsItIsTrue(FxRobot robot) throws Exception {
     robot.interact(() -> scene.getWindow().setWidth(1280));
     show(robot, Stage.SHAPE, "member");
-    TableView<?> grid = stand(robot, "field-grid", 5);
+    TableView<?> grid = stand(robot, "field-grid", 6);
     until(() -> ofPhone(grid).endsWith("empty"));
     robot.interact(
         () ->
@@ -413,7 +413,7 @@ class ShapeWindowTest extends OpenedWindow {
         .filter(
             node ->
                 node instanceof TableCell<?, ?> cell
-                    && cell.getIndex() == 5
+                    && cell.getIndex() == 6
                     && "column-rows".equals(cell.getTableColumn().getId()))
         .map(Node::getAccessibleText)
         .filter(Objects::nonNull)
@@ -497,9 +497,15 @@ class ShapeWindowTest extends OpenedWindow {
 
   private void compareShown(FxRobot robot, TableView<?> grid, int step) {
     Table table = bench.table().orElseThrow();
-    assertThat(grid.getItems()).as("step %d", step).hasSize(table.fields().size() + 1);
-    for (int row = 0; row < table.fields().size(); row++) {
-      Field field = table.fields().get(row);
+    assertThat(grid.getItems())
+        .as("step %d", step)
+        .hasSize(table.fields().size() + table.groups().size() + 1);
+    int line = 0;
+    for (Field field : table.fields()) {
+      boolean headed =
+          table.groups().stream().anyMatch(g -> g.fields().getFirst().equals(field.id()));
+      line += headed ? 1 : 0; // A heading stands before the first of its fields.
+      int row = line++;
       assertThat(cell(grid, "column-label", row)).isEqualTo(field.label());
       assertThat(cell(grid, "column-type", row))
           .as("step %d, %s", step, field)

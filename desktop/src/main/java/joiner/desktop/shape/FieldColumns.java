@@ -20,6 +20,7 @@ import joiner.desktop.work.Glossary;
 import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
+import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
 
@@ -333,7 +334,9 @@ final class FieldColumns {
         .flatMap(
             held -> {
               long bad = rows.badRows(field.id());
-              String said = words.of(field, held, rows.parents(field.id()), bad);
+              String said =
+                  words.of(
+                      field, held, rows.parents(field.id()).filter(ParentRows::isOfOneField), bad);
               return RowsCell.Bar.of(held.rows(), held.rows() - held.blank(), bad, said);
             });
   }

@@ -2,6 +2,7 @@ package joiner.desktop.shape;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
 import joiner.meaning.ParentRows;
@@ -22,8 +23,10 @@ record ParentOffers(Texts texts, ParentRows parents, String now, boolean addable
     var offers = new ArrayList<Offer<String>>();
     List<ParentRows.Parent> meant = parents.meantBy(typed, most);
     if (typed.isBlank()) {
-      parents
-          .find(now)
+      parents.all().stream()
+          .filter(
+              parent -> parent.key().equals(now) || parents.find(now).equals(Optional.of(parent)))
+          .findFirst()
           .filter(held -> !meant.contains(held))
           .ifPresent(held -> offers.add(new Offer<>(held.key(), held.label(), detail(held), "")));
     }
@@ -32,7 +35,7 @@ record ParentOffers(Texts texts, ParentRows parents, String now, boolean addable
     }
     if (typed.isBlank()) {
       offers.addFirst(new Offer<>("", texts.get("parent.none"), "", ""));
-    } else if (offers.isEmpty() || addable && isNew(typed.strip())) {
+    } else if (offers.isEmpty() && parents.isOfOneField() || addable && isNew(typed.strip())) {
       String detail =
           texts.get(addable ? "parent.new" : "parent.unknown", parents.noun().singular());
       offers.add(new Offer<>(typed.strip(), typed.strip(), detail, ""));

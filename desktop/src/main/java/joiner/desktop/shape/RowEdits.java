@@ -1,5 +1,6 @@
 package joiner.desktop.shape;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -62,8 +63,34 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
         .isPresent();
   }
 
+  /** Has the cells of several fields refer to the row of a key. */
+  private void refer(int row, Field field, ParentRows parents, String key) {
+    Optional<ParentRows.Parent> parent =
+        parents.all().stream().filter(p -> p.key().equals(key)).findFirst();
+    if (parent.isEmpty()) {
+      type(row, field, key);
+      return;
+    }
+    seen.shown()
+        .ifPresent(
+            table -> {
+              var cells = new ArrayList<Edit>();
+              for (int i = 0; i < parents.childFields().size(); i++) {
+                Field of = table.field(parents.childFields().get(i));
+                Optional<String> cell = Optional.of(parent.get().cells().get(i));
+                cells.add(ChangeRows.cell(table, seen.rows(), row, of, cell));
+              }
+              bench.apply(Edit.all(cells.getLast().name(), cells));
+            });
+  }
+
   /** Has a cell refer to the row of a key; one that is not there is added where it may be. */
   void refer(int row, Field field, String key) {
+    Optional<ParentRows> several = seen.parents(field.id()).filter(p -> !p.isOfOneField());
+    if (several.isPresent()) {
+      refer(row, field, several.get(), key);
+      return;
+    }
     boolean unknown =
         !key.isEmpty() && seen.parents(field.id()).filter(p -> p.find(key).isEmpty()).isPresent();
     Optional<Relationship> up =

@@ -90,7 +90,7 @@ record RowOrder(List<String> words, List<Sort> sorts) {
   private record Read(Rows rows, Map<FieldId, ParentRows> parents) {
     Optional<String> label(int row, FieldId field) {
       return Optional.ofNullable(parents.get(field))
-          .flatMap(of -> rows.cell(row, field).flatMap(of::find))
+          .flatMap(of -> of.find(rows, row))
           .map(ParentRows.Parent::label);
     }
 

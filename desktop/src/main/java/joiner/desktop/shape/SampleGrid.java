@@ -263,11 +263,11 @@ public final class SampleGrid {
                     new ParentOffers(
                         texts,
                         parents,
-                        model.cell(row, field.id()),
+                        model.key(row, field.id()),
                         model.edits().mayAddParent(field.id())))
             .orElseGet(() -> typed -> List.of(Offers.Offer.of(typed, typed)));
     new Picker<>(texts.get("parent.pick", field.label()), offers)
-        .at(Optional.of(model.cell(row, field.id())))
+        .at(Optional.of(model.key(row, field.id())))
         .begunWith(begun)
         .goingOn(editor::goOn)
         .open(cell, key -> model.edits().refer(row, field, key));

@@ -166,9 +166,9 @@ final class SampleModel {
                 bench.clock()));
   }
 
-  /** How a field alone refers to rows that are held; those in a file are not gone through. */
+  /** The rows that are held and that a field stands for; those in a file are not gone through. */
   private static Optional<Relationship> reference(Draft draft, Table table, FieldId field) {
-    return ParentRows.reference(draft, table.id(), field)
+    return ParentRows.readIn(draft, table.id(), field)
         .filter(up -> draft.rows().link(up.parent()).isEmpty());
   }
 
@@ -183,6 +183,7 @@ final class SampleModel {
                       .anyMatch(Formula::reachesOut);
               Object rows = farther ? draft.rows() : draft.rows().of(parent.id());
               return List.of(
+                  reference.childFields(),
                   reference.parentFields(),
                   reference.picking(),
                   new ByField.Same(parent),
@@ -436,7 +437,15 @@ final class SampleModel {
     String text = cell(row, field);
     return text.isEmpty()
         ? text
-        : parents(field).flatMap(p -> p.find(text)).map(ParentRows.Parent::label).orElse(text);
+        : parents(field).flatMap(p -> p.find(rows, row)).map(ParentRows.Parent::label).orElse(text);
+  }
+
+  /** The key of the row that a row refers to by a field, or what the cell holds. */
+  String key(int row, FieldId field) {
+    return parents(field)
+        .flatMap(p -> p.find(rows, row))
+        .map(ParentRows.Parent::key)
+        .orElseGet(() -> cell(row, field));
   }
 
   /** The text of a cell, rows from 0; empty for NULL. */

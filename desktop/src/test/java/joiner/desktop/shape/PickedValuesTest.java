@@ -172,6 +172,26 @@ class PickedValuesTest {
   }
 
   @Test
+  void aRowThatIsReferredToBySeveralFieldsIsPickedByItsLabel() {
+    var rows = new SampleModel(test.bench, texts);
+    rows.turnTo(test.choose("enrolment"));
+    FieldId session = new FieldId("session_no");
+    test.window.until(() -> rows.parents(session).isPresent());
+    ParentRows sessions = rows.parents(session).orElseThrow();
+    ParentRows.Parent last = sessions.all().getLast();
+    assertThat(rows.shown(0, session)).isNotEqualTo(rows.cell(0, session));
+    assertThat(words(new ParentOffers(texts, sessions, rows.key(0, session), false), last.label()))
+        .contains(last.label());
+    rows.edits().refer(0, test.table("enrolment").field(session), last.key());
+    assertThat(List.of(cell("enrolment", 0, "course_code"), cell("enrolment", 0, "session_no")))
+        .isEqualTo(last.cells());
+    rows.turnTo(test.table("enrolment"));
+    assertThat(rows.shown(0, session)).isEqualTo(last.label());
+    test.bench.undo();
+    assertThat(cell("enrolment", 0, "session_no")).isNotEqualTo(last.cells().getLast());
+  }
+
+  @Test
   void aParentIsAddedOnTheWayWhereThatIsAllowedAndTold() {
     var rows = new SampleModel(test.bench, texts);
     rows.turnTo(test.choose("material"));
