@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import joiner.expression.Checked;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
@@ -26,7 +25,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
-import joiner.rows.RowValues;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
@@ -70,7 +68,7 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
     }
     if (key.size() != 1 || old.size() != 1) {
       requireSome(draft.design(), before, old, referring);
-      return ofOtherShape(draft, before, old, referring);
+      return new KeyOfOtherShape(draft, before, key, referring).led(identified(draft, old));
     }
     Map<Value, String> values = values(draft, before);
     Draft changed = identified(draft, old);
@@ -176,87 +174,6 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
             + " to "
             + WordList.and(before.labelsOf(old))
             + ". Give it a counter as its key, or remove the relationships first.");
-  }
-
-  private Draft ofOtherShape(
-      Draft draft, Table before, List<FieldId> old, List<Relationship> referring) {
-    InFile.requireHeld(draft, table);
-    for (FieldId field : key) {
-      if (referring.stream()
-          .anyMatch(down -> down.isSelfReference() && down.childFields().contains(field))) {
-        throw new EditRefusedException(
-            before.field(field).label()
-                + " refers to what identifies "
-                + before.label()
-                + " now, so it cannot identify it itself.");
-      }
-    }
-    Map<List<Value>, List<String>> values = tuples(draft, before, old);
-    Draft changed = identified(draft, old);
-    for (Relationship down : referring) {
-      changed = new OtherReference(changed, down, key, values).led();
-    }
-    Draft carried = changed.withDesign(Renaming.carry(draft.design(), changed.design()));
-    requireReadable(draft, carried);
-    return carried;
-  }
-
-  /** For each value of the old key the new key's, both of several fields. */
-  private Map<List<Value>, List<String>> tuples(Draft draft, Table before, List<FieldId> old) {
-    Rows rows = draft.rows().of(table);
-    var typed = new RowValues(before, rows);
-    List<Optional<List<Value>>> from = typed.tuples(old);
-    List<Optional<List<Value>>> to = typed.tuples(key);
-    Map<List<Value>, List<String>> values = HashMap.newHashMap(rows.count());
-    var seen = new HashSet<List<Value>>();
-    for (int row = 0; row < rows.count(); row++) {
-      boolean whole = to.get(row).filter(seen::add).isPresent();
-      List<String> now = rows.row(row, key).stream().map(cell -> cell.orElse("")).toList();
-      if (!whole || from.get(row).filter(was -> values.put(was, now) != null).isPresent()) {
-        throw new EditRefusedException(
-            "Row "
-                + (row + 1)
-                + " of "
-                + before.label()
-                + " has "
-                + (whole
-                    ? "the " + WordList.and(before.labelsOf(old)) + " of another row"
-                    : to.get(row).isPresent()
-                        ? "the " + WordList.and(before.labelsOf(key)) + " of another row"
-                        : "no whole " + WordList.and(before.labelsOf(key)))
-                + "; what identifies rows is there, and once only. Mend it first.");
-      }
-    }
-    return values;
-  }
-
-  /** Refuses to break a formula that reads, over relationships, a field that would go. */
-  private static void requireReadable(Draft before, Draft after) {
-    for (Table table : after.design().tables()) {
-      TableMeaning was = before.meaning().of(table.id());
-      TableMeaning is = after.meaning().of(table.id());
-      for (int i = 0; i < is.rules().size(); i++) {
-        requireReadable(
-            was.rules().get(i).condition(),
-            is.rules().get(i).condition(),
-            "the rule “" + is.rules().get(i).rule().label() + "” of " + table.label());
-      }
-      if (was.rowLabel().isPresent() && is.rowLabel().isPresent()) {
-        requireReadable(
-            was.rowLabel().get(),
-            is.rowLabel().get(),
-            "what people recognise a row of " + table.label() + " by");
-      }
-    }
-  }
-
-  private static void requireReadable(Checked was, Checked is, String what) {
-    if (was instanceof Checked.Sound && is instanceof Checked.Faulty) {
-      throw new EditRefusedException(
-          "Fields that hold the key now would go, and "
-              + what
-              + " reads one of them. Change that first.");
-    }
   }
 
   /** The new key, and the old one unique. */
