@@ -5,11 +5,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import joiner.naming.WordList;
 
 /** What a pattern says, as one would say it: "“M-”, then 4 digits". */
 public final class PatternWords {
   /** Sets of so many characters are named one by one. */
   private static final int NAMED = 8;
+
+  private static final String ANY_CASE = " in any case";
 
   private PatternWords() {}
 
@@ -29,16 +32,46 @@ public final class PatternWords {
     return switch (tree) {
       case PatternTree.One one -> literal(one).map(PatternWords::quoted).orElse("a " + noun(one));
       case PatternTree.Having having -> "a " + noun(having);
-      case PatternTree.Sequence sequence -> sequence(sequence.parts(), within);
+      case PatternTree.Sequence sequence ->
+          inAnyCase(sequence)
+              .map(text -> quoted(text) + ANY_CASE)
+              .orElseGet(() -> sequence(sequence.parts(), within));
       case PatternTree.Choice choice -> {
-        String said =
-            choice.branches().stream()
-                .map(branch -> say(branch, true))
-                .collect(Collectors.joining(" or "));
+        String said = choice(choice.branches());
         yield within ? "(" + said + ")" : said;
       }
       case PatternTree.Repeat repeat -> repeated(repeat);
     };
+  }
+
+  private static String choice(List<PatternTree> branches) {
+    List<String> texts = branches.stream().flatMap(branch -> inAnyCase(branch).stream()).toList();
+    return texts.size() == branches.size()
+        ? WordList.or(texts.stream().map(PatternWords::quoted).toList()) + ANY_CASE
+        : branches.stream().map(branch -> say(branch, true)).collect(Collectors.joining(" or "));
+  }
+
+  /** A text whose letters may be small or capital, as {@code [pP][dD][fF]} says it. */
+  private static Optional<String> inAnyCase(PatternTree tree) {
+    if (!(tree instanceof PatternTree.Sequence(var parts)) || parts.isEmpty()) {
+      return Optional.empty();
+    }
+    var text = new StringBuilder();
+    boolean either = false;
+    for (PatternTree part : parts) {
+      if (!(part instanceof PatternTree.One(var set)) || set.isEmpty() || set.size() > 2) {
+        return Optional.empty();
+      }
+      int last = set.charAt(set.size() - 1);
+      boolean pair = set.size() == 2 && Character.toUpperCase(last) == set.charAt(0);
+      boolean caseless = set.size() == 1 && !Character.isLetter(last);
+      if (!pair && !caseless) {
+        return Optional.empty();
+      }
+      either |= pair;
+      text.appendCodePoint(last);
+    }
+    return either ? Optional.of(text.toString()) : Optional.empty();
   }
 
   /** Characters that stand by themselves one behind the other are one text. */

@@ -36,6 +36,18 @@ class PatternPartsTest {
   }
 
   @Test
+  void smallLettersAndCapitalsAreSaidAsOne() {
+    assertThat(PatternWords.of("[pP][dD][fF]")).contains("“pdf” in any case");
+    assertThat(PatternWords.of(".+\\.([jJ][pP][gG]|[mM][pP]4)"))
+        .contains("1 or more characters, then “.”, then (“jpg” or “mp4” in any case)");
+    assertThat(PatternWords.of("([jJ]|x)[0-9]"))
+        .isPresent()
+        .get()
+        .asString()
+        .doesNotContain("case");
+  }
+
+  @Test
   void anExpressionIsReadBackAsParts() {
     assertThat(PatternPart.read("M-[0-9]{4}"))
         .contains(List.of(PatternPart.fixed("M-"), PatternPart.of(PartKind.DIGIT, 4)));

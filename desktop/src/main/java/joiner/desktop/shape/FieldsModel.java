@@ -198,7 +198,8 @@ final class FieldsModel {
         field.type() instanceof FieldType.Choice choice
             ? texts.get("size.choices", choice.entries().size())
             : TypeChoice.sizeOf(field);
-    return Stream.of(size, field.unit())
+    boolean own = TypeChoice.of(field).flatMap(choice -> choice.unit("")).isPresent();
+    return Stream.of(size, own ? "" : field.unit()) // What the type says is not said twice.
         .distinct()
         .filter(part -> !part.isEmpty())
         .collect(Collectors.joining(" · "));
