@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.ObservableList;
 import javafx.scene.Node;
@@ -217,41 +219,46 @@ public final class SampleGrid {
           cell.itemProperty().subscribe(value -> mark.run());
           return cell;
         });
+    letEdit(column, field);
+    return column;
+  }
+
+  /** Rows and choices are picked, everything else is typed; rows of a file are only read. */
+  private void letEdit(TableColumn<Integer, String> column, Field field) {
+    Predicate<Integer> held = row -> model.link().isEmpty();
+    Function<Integer, String> text = row -> model.cell(row, field.id());
     if (model.isReference(field.id())) {
       editor.act(
           column,
-          row -> model.link().isEmpty(),
-          row -> model.cell(row, field.id()),
-          (row, text) -> model.edits().refer(row, field, text),
+          held,
+          text,
+          (row, key) -> model.edits().refer(row, field, key),
           (cell, row, letter) -> pickParent(cell, row, field, letter));
     } else if (field.type() instanceof FieldType.Choice choice) {
       editor.act(
           column,
-          row -> model.link().isEmpty(),
-          row -> model.cell(row, field.id()),
-          (row, text) -> model.edits().choose(row, field, text),
-          (cell, row, letter) ->
-              new Picker<>(
-                      texts.get("parent.pick", field.label()),
-                      new ChoiceOffers(texts, choice, model.cell(row, field.id())))
-                  .at(Optional.of(model.cell(row, field.id())))
-                  .begunWith(letter)
-                  .marked(
-                      text ->
-                          choice
-                              .find(text)
-                              .flatMap(FieldType.Choice.Entry::hue)
-                              .map(hue -> HueMark.of(Optional.of(hue))))
-                  .goingOn(editor::goOn)
-                  .open(cell, text -> model.edits().choose(row, field, text)));
+          held,
+          text,
+          (row, typed) -> model.edits().choose(row, field, typed),
+          (cell, row, letter) -> pickChoice(cell, row, field, choice, letter));
     } else {
-      editor.type(
-          column,
-          row -> model.link().isEmpty(),
-          row -> model.cell(row, field.id()),
-          (row, text) -> model.edits().type(row, field, text));
+      editor.type(column, held, text, (row, typed) -> model.edits().type(row, field, typed));
     }
-    return column;
+  }
+
+  private void pickChoice(Node cell, int row, Field field, FieldType.Choice choice, String begun) {
+    String now = model.cell(row, field.id());
+    new Picker<>(texts.get("parent.pick", field.label()), new ChoiceOffers(texts, choice, now))
+        .at(Optional.of(now))
+        .begunWith(begun)
+        .marked(
+            text ->
+                choice
+                    .find(text)
+                    .flatMap(FieldType.Choice.Entry::hue)
+                    .map(hue -> HueMark.of(Optional.of(hue))))
+        .goingOn(editor::goOn)
+        .open(cell, text -> model.edits().choose(row, field, text));
   }
 
   private void pickParent(Node cell, int row, Field field, String begun) {
