@@ -103,7 +103,8 @@ public final class HistoryLog {
   public void keep(History history, String mark) throws IOException {
     List<History.Step> steps = history.steps();
     int same = sameSteps(steps);
-    if (fresh || history.done() < first || same < 0) {
+    boolean forgotten = steps.isEmpty(); // What is forgotten stands nowhere any more.
+    if (fresh || forgotten || history.done() < first || same < 0) {
       writeAnew(history, mark);
       return;
     }

@@ -98,6 +98,14 @@ final class Actions {
         .redoName()
         .ifPresent(
             n -> commands.add(deed(texts.get("redo.named", n), "Ctrl+Shift+Z", bench::redo)));
+    if (!history.steps().isEmpty()) {
+      commands.add(
+          new Command(
+              texts.get("action.forget", history.steps().size()),
+              "",
+              Command.Sort.REMOVAL,
+              () -> askToForget(history.steps().size())));
+    }
     commands.add(deed(texts.get("action.addTable"), "Ctrl+T", this::addTable));
     commands.add(deed(texts.get("action.open"), "Ctrl+O", files::open));
     commands.add(deed(texts.get("action.new"), "Ctrl+N", files::startEmpty));
@@ -162,6 +170,17 @@ final class Actions {
     bench.selectionProperty().set(Selection.of(table.id()));
     bench.stageProperty().set(Stage.SHAPE);
     typeLabel.run();
+  }
+
+  private void askToForget(int steps) {
+    questions.ask(
+        new Questions.Question(
+            texts.get("forget.title"),
+            texts.get("forget.text", steps),
+            List.of(),
+            List.of(
+                new Questions.Answer("keep", texts.get("forget.keep"), () -> {}),
+                new Questions.Answer("forget", texts.get("forget.do"), bench::forgetSteps))));
   }
 
   private void askToRemove(Table table) {

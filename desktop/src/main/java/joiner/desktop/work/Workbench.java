@@ -161,6 +161,11 @@ public final class Workbench {
     take(history.get().redone());
   }
 
+  /** Forgets what was done, on disk too: nothing of it can be taken back or read from then on. */
+  public void forgetSteps() {
+    take(History.startingWith(draft()));
+  }
+
   private void take(History next) {
     if (next != history.get()) {
       history.set(next);

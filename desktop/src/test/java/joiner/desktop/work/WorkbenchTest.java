@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeRows;
@@ -12,6 +13,7 @@ import joiner.edit.ChangeTitle;
 import joiner.edit.FromManyToMany;
 import joiner.edit.RemoveTable;
 import joiner.format.DesignFolder;
+import joiner.format.Places;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -121,6 +123,32 @@ class WorkbenchTest {
     third.redo();
     assertThat(firstKiln(third.draft())).isEqualTo("Small Ann");
     untilSaved(third);
+  }
+
+  @Test
+  void whatIsForgottenCannotBeTakenBackAndStandsNowhere() throws Exception {
+    Workbench bench = saved();
+    rename(bench, "Unspeakable");
+    rename(bench, "Small Ann");
+    untilSaved(bench);
+    assertThat(kept()).contains("Unspeakable");
+    bench.forgetSteps();
+    untilSaved(bench);
+    assertThat(bench.historyProperty().get().undoName()).isEmpty();
+    assertThat(kept()).doesNotContain("Unspeakable");
+    assertThat(firstKiln(saved().draft())).isEqualTo("Small Ann");
+    assertThat(saved().historyProperty().get().undoName()).isEmpty();
+  }
+
+  /** Everything that is kept of histories. */
+  private static String kept() throws Exception {
+    var all = new StringBuilder();
+    try (Stream<Path> files = Files.walk(Places.log().resolveSibling("history"))) {
+      for (Path file : files.filter(Files::isRegularFile).toList()) {
+        all.append(Files.readString(file));
+      }
+    }
+    return all.toString();
   }
 
   @Test
