@@ -92,25 +92,38 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
   private Map<String, Field> parts(Table table, Field whole, boolean held) {
     Map<String, Field> fields = new LinkedHashMap<>();
     String before = prefix(whole.label());
+    // The name of the field that was there is free for the parts.
     Table grown = table.withField(whole.id(), f -> f.withName(f.name() + " "));
     for (CompoundFields.Part part : compound.parts()) {
       String label = before.isEmpty() ? part.label() : before + " " + lower(part.label());
       String name = NamingPolicy.free(NamingPolicy.nameFor(label), grown.fieldsByName().keySet());
       boolean first = fields.isEmpty();
-      Field base = first ? whole : grown.unused(Field.of(name, label, part.type()));
-      Field field =
-          base.withName(name)
-              .withLabel(label)
-              .withType(first && held ? wide(whole, part) : part.type())
+      Field fresh =
+          Field.of(name, label, part.type())
               .withUnit(part.unit())
               .withRequired(part.required())
               .withDescription(part.note())
-              .withDefault(Optional.empty())
               .withLimits(Limits.NONE.withPattern(part.pattern()));
+      Field field =
+          first
+              ? continued(whole, fresh, held ? wide(whole, part) : part.type())
+              : grown.unused(fresh);
       fields.put(part.label(), field);
       grown = first ? grown.withField(field.id(), f -> field) : grown.withFieldAdded(field);
     }
     return fields;
+  }
+
+  /** The field that was there as the first part: what was said of it and still fits stays. */
+  private static Field continued(Field whole, Field part, FieldType type) {
+    boolean alike = whole.type().kind() == type.kind();
+    Field named = whole.withName(part.name()).withLabel(part.label()).withType(type);
+    return named
+        .withUnit(part.unit())
+        .withRequired(whole.required() || part.required())
+        .withDescription(whole.description().isBlank() ? part.description() : whole.description())
+        .withDefault(alike ? whole.defaultValue() : Optional.empty())
+        .withLimits(alike && part.limits().equals(Limits.NONE) ? whole.limits() : part.limits());
   }
 
   /** Values that are there keep the room they had. */

@@ -59,7 +59,8 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
   public boolean has(TableId table, FieldId field) {
     Rows held = of(table);
     return link(table).filter(link -> link.fields().contains(field)).isPresent()
-        || IntStream.range(0, held.count()).anyMatch(row -> held.cell(row, field).isPresent());
+        || held.fields().contains(field)
+            && IntStream.range(0, held.count()).anyMatch(row -> held.cell(row, field).isPresent());
   }
 
   /** The same rows of one table without values in a field, wherever they are. */

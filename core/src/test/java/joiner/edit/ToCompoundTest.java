@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import joiner.Pottery;
 import joiner.audit.Audit;
+import joiner.expression.Formula;
 import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
 import joiner.meaning.Draft;
@@ -96,6 +97,41 @@ class ToCompoundTest {
     assertThat(draft.design().table(SUPPLIER).field(first).type())
         .isEqualTo(new FieldType.Text(200));
     assertThat(rows.count()).isEqualTo(draft.rows().of(SUPPLIER).count());
+  }
+
+  @Test
+  void whatWasSaidOfTheFieldAndStillFitsStays() {
+    Draft before = withField("Address");
+    FieldId whole = new FieldId("whole");
+    Draft said =
+        before.withDesign(
+            before
+                .design()
+                .withTable(
+                    SUPPLIER,
+                    t ->
+                        t.withField(
+                            whole,
+                            f ->
+                                f.withDescription("where we fetch it")
+                                    .withRequired(true)
+                                    .withDefault(Optional.of(new Formula("'here'"))))));
+    Field street =
+        new ToCompound(SUPPLIER, whole, kind("address"))
+            .apply(said)
+            .design()
+            .table(SUPPLIER)
+            .field(whole);
+    assertThat(street.description()).isEqualTo("where we fetch it");
+    assertThat(street.required()).isTrue();
+    assertThat(street.defaultValue()).contains(new Formula("'here'"));
+    Field day =
+        new ToCompound(SUPPLIER, whole, kind("period"))
+            .apply(said)
+            .design()
+            .table(SUPPLIER)
+            .field(whole);
+    assertThat(day.defaultValue()).isEmpty(); // No day is called so.
   }
 
   @Test

@@ -238,6 +238,7 @@ final class FieldsModel {
     }
     List<Field> held =
         fields.stream()
+            .filter(field -> choice == TypeChoice.Secret)
             .filter(field -> bench.draft().rows().has(table().id(), field.id()))
             .toList();
     apply(
@@ -256,7 +257,7 @@ final class FieldsModel {
                         .flatMap(edits -> edits))
             .distinct()
             .toList());
-    if (choice == TypeChoice.Secret && !held.isEmpty()) {
+    if (!held.isEmpty()) {
       bench.tellDone(
           texts.get("secret.gone", String.join(", ", held.stream().map(Field::label).toList())),
           texts.get("undo"));
