@@ -31,6 +31,15 @@ final class ChoicesJson {
     List<String> different = texts.stream().distinct().toList();
     List<Json> details = more.list(DETAILS);
     boolean grows = more.flag(GROWS);
+    boolean said = details.stream().anyMatch(Json.Obj.class::isInstance);
+    if (said && details.size() != different.size()) {
+      throw more.problem(
+          "“choices” says something of "
+              + details.size()
+              + " choices where “enum” lists "
+              + different.size()
+              + "; it has one entry for each, in the same order.");
+    }
     if (details.size() == different.size()) {
       var entries = new ArrayList<FieldType.Choice.Entry>();
       for (int i = 0; i < details.size(); i++) {
@@ -39,6 +48,9 @@ final class ChoicesJson {
       long ids = entries.stream().map(FieldType.Choice.Entry::id).distinct().count();
       if (ids == entries.size()) {
         return new FieldType.Choice(entries, grows);
+      }
+      if (said) {
+        throw more.problem("two of the “choices” have one id; each has its own.");
       }
     }
     return FieldType.Choice.of(different).withGrows(grows);

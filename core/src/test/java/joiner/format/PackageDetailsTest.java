@@ -279,7 +279,12 @@ class PackageDetailsTest {
   @CsvSource(
       delimiter = '|',
       quoteCharacter = '`',
-      value = {"{'hue': 'pink'} | no hue “pink”", "{'colour': 'clay'} | not colour", "7 | object"})
+      value = {
+        "{'hue': 'pink'} | no hue “pink”",
+        "{'colour': 'clay'} | not colour",
+        "7 | object",
+        "{'retired': true}, 'b' | says something of 2 choices where “enum” lists 1"
+      })
   void whatIsSaidOfChoicesAndNotUnderstoodIsRefused(String detail, String says) {
     assertThatThrownBy(
             () ->
