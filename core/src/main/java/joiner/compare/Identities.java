@@ -3,7 +3,6 @@ package joiner.compare;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
@@ -11,7 +10,6 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Relationship;
@@ -129,13 +127,7 @@ final class Identities {
             .map(k -> k.withFields(of(id, k.fields())).withId(uniqueKeys.of(id, k.id())))
             .toList(),
         table.indexes().stream()
-            .map(
-                i ->
-                    new Index(
-                        indexes.of(id, i.id()),
-                        i.name(),
-                        of(id, i.fields()),
-                        Set.copyOf(of(id, List.copyOf(i.descending())))))
+            .map(i -> i.under(field -> fields.of(id, field)).withId(indexes.of(id, i.id())))
             .toList(),
         table.rowLabel(),
         table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),

@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import joiner.meaning.Draft;
@@ -64,13 +65,18 @@ public record ChangeChoices(String name, TableId table, FieldId field, UnaryOper
   }
 
   private static Choice added(Field field, Choice choice, String text) {
+    requireChoice(field, choice.values(), text);
+    return choice.withAdded(text);
+  }
+
+  /** Refuses a text that no choice can be beside the others of the field. */
+  static void requireChoice(Field field, List<String> others, String text) {
     if (text.isBlank() || text.contains("\n")) {
       throw new EditRefusedException("A choice is a text of one line.");
     }
-    if (choice.find(text).isPresent()) {
+    if (others.contains(text)) {
       throw new EditRefusedException(field.label() + " has the choice " + text + " already.");
     }
-    return choice.withAdded(text);
   }
 
   private static ChangeChoices of(

@@ -67,7 +67,9 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
       return identified(draft, old);
     }
     if (key.size() != 1 || old.size() != 1) {
-      requireSome(draft.design(), before, old, referring);
+      if (key.isEmpty()) {
+        throw identifiedByNothing(draft.design(), before, old, referring);
+      }
       return new KeyOfOtherShape(draft, before, key, referring).led(identified(draft, old));
     }
     Map<Value, String> values = values(draft, before);
@@ -159,14 +161,11 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
     }
   }
 
-  private void requireSome(
+  private static EditRefusedException identifiedByNothing(
       Design design, Table before, List<FieldId> old, List<Relationship> referring) {
-    if (!key.isEmpty()) {
-      return;
-    }
     List<String> tables =
         referring.stream().map(down -> design.table(down.child()).label()).distinct().toList();
-    throw new EditRefusedException(
+    return new EditRefusedException(
         before.label()
             + " cannot be identified by nothing while "
             + WordList.and(tables)

@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -88,10 +89,12 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
     }
     List<String> texts = choice.values();
     if (!texts.equals(texts.stream().sorted().toList())) {
+      Map<String, Integer> places = new HashMap<>();
+      texts.forEach(text -> places.put(text, places.size() + 1));
       var number = new FieldType.WholeNumber(Width.BITS_16);
       columns.put(
           Field.of(PLACE, "Place", number).withRequired(true),
-          entry -> String.valueOf(texts.indexOf(entry.text()) + 1));
+          entry -> String.valueOf(places.get(entry.text())));
     }
     if (choice.entries().stream().anyMatch(Entry::retired)) {
       columns.put(

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.expression.Value;
@@ -19,6 +18,7 @@ import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.IndexId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
@@ -151,10 +151,7 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
           grown.withGroupAdded(group.withFields(group.fields().stream().map(fields::get).toList()));
     }
     for (Index index : from.indexes()) {
-      List<FieldId> there = index.fields().stream().map(fields::get).toList();
-      Set<FieldId> down =
-          index.descending().stream().map(fields::get).collect(Collectors.toUnmodifiableSet());
-      grown = grown.withIndexAdded(new Index(index.name(), there).withDescending(down));
+      grown = grown.withIndexAdded(index.under(fields::get).withId(new IndexId(index.name())));
     }
     return grown;
   }

@@ -4,10 +4,12 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Kind;
@@ -15,7 +17,6 @@ import joiner.meaning.DefaultReading;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
 import joiner.meaning.TableMeaning;
-import joiner.model.ChoiceId;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -90,7 +91,7 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
     List<String> more =
         table.fields().stream()
             .filter(field -> !kept.contains(field.id()))
-            .filter(field -> rows.count() == 0 || isFilled(rows, field))
+            .filter(field -> rows.count() == 0 || rows.has(field.id()))
             .map(Field::label)
             .toList();
     if (!more.isEmpty()) {
@@ -125,39 +126,29 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
         .filter(field -> field.type().kind() == Kind.TEXT);
   }
 
-  private static boolean isFilled(Rows rows, Field field) {
-    for (int row = 0; row < rows.count(); row++) {
-      if (rows.cell(row, field.id()).isPresent()) {
-        return true;
-      }
-    }
-    return false;
-  }
-
   /** What the rows are called, in the order in which they are offered. */
   private FieldType choice(Table table, Rows rows, ParentRows listed) {
-    Map<String, ParentRows.Parent> texts = new LinkedHashMap<>();
+    Set<String> keys = new HashSet<>();
+    Map<String, ParentRows.Parent> parents = new LinkedHashMap<>();
     for (ParentRows.Parent parent : listed.all()) {
-      texts.put(parent.key(), parent);
+      keys.add(parent.key());
+      parents.put(parent.label(), parent);
     }
-    List<String> different =
-        texts.values().stream().map(ParentRows.Parent::label).distinct().toList();
-    if (different.size() < listed.count()) {
+    if (Math.min(keys.size(), parents.size()) < listed.count()) {
       throw new EditRefusedException(
           "Two rows of "
               + label
               + " are called the same, which choices cannot be; give them different names.");
     }
-    FieldType.Choice choice = FieldType.Choice.of(different);
-    for (ParentRows.Parent parent : listed.all()) {
-      String meaning =
-          description(table).flatMap(field -> rows.cell(parent.row(), field.id())).orElse("");
-      ChoiceId id = choice.find(parent.label()).orElseThrow().id();
-      choice =
-          choice.withEntry(
-              id, entry -> entry.withDescription(meaning).withRetired(parent.retired()));
-    }
-    return choice;
+    Optional<Field> meaning = description(table);
+    return FieldType.Choice.of(List.copyOf(parents.keySet()))
+        .withEach(
+            entry -> {
+              ParentRows.Parent parent = parents.get(entry.text());
+              return entry
+                  .withDescription(meaning.flatMap(f -> rows.cell(parent.row(), f.id())).orElse(""))
+                  .withRetired(parent.retired());
+            });
   }
 
   private static Draft chosen(Draft draft, Relationship down, ParentRows listed, FieldType choice) {

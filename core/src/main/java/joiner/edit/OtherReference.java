@@ -121,12 +121,7 @@ record OtherReference(
   private boolean isUsed(Table child, FieldId field) {
     Design design = draft.design();
     boolean related =
-        design.relationships().stream()
-            .filter(r -> !is(r))
-            .anyMatch(
-                r ->
-                    r.child().equals(child.id()) && r.childFields().contains(field)
-                        || r.parent().equals(child.id()) && r.parentFields().contains(field));
+        design.relationships().stream().anyMatch(r -> !is(r) && r.standsOn(child.id(), field));
     boolean keyed =
         Stream.of(
                 Stream.of(child.primaryKey()),

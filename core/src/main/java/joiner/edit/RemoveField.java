@@ -17,7 +17,7 @@ public record RemoveField(TableId table, FieldId field, String label) implements
   public Draft apply(Draft draft) {
     Draft changed = draft;
     List<Relationship> standing =
-        draft.design().relationships().stream().filter(this::standsOn).toList();
+        draft.design().relationships().stream().filter(r -> r.standsOn(table, field)).toList();
     for (Relationship relationship : standing) {
       changed = new RemoveRelationship(relationship.id(), relationship.name()).apply(changed);
     }
@@ -32,10 +32,5 @@ public record RemoveField(TableId table, FieldId field, String label) implements
     return changed.with(
         changed.design().withTable(table, t -> t.withoutField(field)),
         last ? changed.rows().without(table) : changed.rows().withoutField(table, field));
-  }
-
-  private boolean standsOn(Relationship r) {
-    return (r.child().equals(table) && r.childFields().contains(field))
-        || (r.parent().equals(table) && r.parentFields().contains(field));
   }
 }

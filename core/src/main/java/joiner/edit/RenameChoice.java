@@ -1,5 +1,6 @@
 package joiner.edit;
 
+import java.util.List;
 import java.util.function.UnaryOperator;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
@@ -36,12 +37,8 @@ public record RenameChoice(
     if (!(choosing.type() instanceof FieldType.Choice choices)) {
       throw new EditRefusedException(choosing.label() + " has no fixed choices.");
     }
-    if (after.isBlank() || after.contains("\n")) {
-      throw new EditRefusedException("A choice is a text of one line.");
-    }
-    if (!after.equals(before) && choices.values().contains(after)) {
-      throw new EditRefusedException(choosing.label() + " has the choice " + after + " already.");
-    }
+    List<String> others = choices.values().stream().filter(text -> !text.equals(before)).toList();
+    ChangeChoices.requireChoice(choosing, others, after);
     Field renamed =
         choosing
             .withType(choices.withEntry(choice, entry -> entry.withText(after)))

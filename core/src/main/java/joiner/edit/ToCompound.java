@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
 import joiner.model.Design;
@@ -22,7 +21,6 @@ import joiner.model.TableId;
 import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
-import joiner.rows.Rows;
 
 /**
  * Lets several fields stand for one thing that a field was meant for: the field becomes the first
@@ -42,7 +40,7 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
     Table before = design.table(table);
     Field whole = before.field(field);
     requireFree(design, before, whole);
-    boolean held = draft.rows().link(table).isPresent() || isHeld(draft.rows().of(table));
+    boolean held = draft.rows().link(table).isPresent() || draft.rows().of(table).has(field);
     Map<String, Field> parts = parts(before, whole, held);
     var fields = new ArrayList<Field>();
     for (Field there : before.fields()) {
@@ -67,17 +65,9 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
     return draft.withDesign(renamed.withTable(table, t -> now));
   }
 
-  private boolean isHeld(Rows rows) {
-    return IntStream.range(0, rows.count()).anyMatch(row -> rows.cell(row, field).isPresent());
-  }
-
   private static void requireFree(Design design, Table table, Field whole) {
     boolean tied =
-        design.relationships().stream()
-            .anyMatch(
-                r ->
-                    r.child().equals(table.id()) && r.childFields().contains(whole.id())
-                        || r.parent().equals(table.id()) && r.parentFields().contains(whole.id()));
+        design.relationships().stream().anyMatch(r -> r.standsOn(table.id(), whole.id()));
     if (tied || table.primaryKey().contains(whole.id())) {
       throw new EditRefusedException(
           whole.label()

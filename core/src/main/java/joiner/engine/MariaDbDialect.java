@@ -39,12 +39,12 @@ final class MariaDbDialect extends Dialect {
     super(Profile.onServers("mariadb", NAMES, 3306));
   }
 
-  /** Names in quotes, texts without escapes, numbers as they are given, nothing cut to fit. */
   @Override
   public Optional<Storage> storage() {
     return Optional.of(new InnoDbStorage());
   }
 
+  /** Names in quotes, texts without escapes, numbers as they are given, nothing cut to fit. */
   @Override
   public List<String> transactionStart() {
     return List.of(

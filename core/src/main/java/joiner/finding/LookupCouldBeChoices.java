@@ -1,6 +1,5 @@
 package joiner.finding;
 
-import java.util.HashSet;
 import java.util.List;
 import java.util.function.Consumer;
 import joiner.edit.EditRefusedException;
@@ -50,7 +49,7 @@ final class LookupCouldBeChoices implements WholeCheck {
   }
 
   private static boolean isPickedOnce(List<Relationship> referring) {
-    return new HashSet<>(referring).size() == 1 && !referring.getFirst().picking().mayAdd();
+    return referring.size() == 1 && !referring.getFirst().picking().mayAdd();
   }
 
   private static boolean isPossible(CheckedDesign design, Table table) {

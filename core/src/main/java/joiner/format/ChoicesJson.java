@@ -1,6 +1,7 @@
 package joiner.format;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -85,7 +86,7 @@ final class ChoicesJson {
   }
 
   private static String hues() {
-    return String.join(", ", java.util.Arrays.stream(Hue.values()).map(Hue::word).toList());
+    return String.join(", ", Arrays.stream(Hue.values()).map(Hue::word).toList());
   }
 
   /** The texts of the standard's {@code categories}; what each means, where it is said. */
@@ -105,13 +106,13 @@ final class ChoicesJson {
         }
       }
     }
-    FieldType.Choice choices = FieldType.Choice.of(List.copyOf(meanings.keySet()));
-    for (FieldType.Choice.Entry entry : choices.entries()) {
-      String meaning = meanings.getOrDefault(entry.text(), "");
-      if (!meaning.equals(entry.text())) {
-        choices = choices.withEntry(entry.id(), e -> e.withDescription(meaning));
-      }
-    }
+    FieldType.Choice choices =
+        FieldType.Choice.of(List.copyOf(meanings.keySet()))
+            .withEach(
+                entry -> {
+                  String meaning = meanings.getOrDefault(entry.text(), "");
+                  return meaning.equals(entry.text()) ? entry : entry.withDescription(meaning);
+                });
     return categories.isEmpty() ? Optional.empty() : Optional.of(choices);
   }
 

@@ -1,11 +1,12 @@
 package joiner.model;
 
-import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import joiner.expression.Kind;
@@ -207,15 +208,15 @@ public sealed interface FieldType {
 
     /** New choices of those texts. */
     public static Choice of(List<String> texts) {
-      var entries = new ArrayList<Entry>();
-      texts.forEach(text -> entries.add(fresh(text, entries)));
-      return new Choice(entries);
+      var taken = new HashSet<String>();
+      return new Choice(texts.stream().map(text -> fresh(text, taken)).toList());
     }
 
-    private static Entry fresh(String text, List<Entry> others) {
-      List<String> taken = others.stream().map(entry -> entry.id.value()).toList();
-      String wanted = text.isBlank() ? "blank" : text;
-      return new Entry(new ChoiceId(Taken.free(wanted, taken)), text);
+    /** A new one whose id is none of those taken, and is taken from then on. */
+    private static Entry fresh(String text, Set<String> taken) {
+      String id = Taken.free(text.isBlank() ? "blank" : text, taken);
+      taken.add(id);
+      return new Entry(new ChoiceId(id), text);
     }
 
     private static List<String> texts(List<Entry> entries) {
@@ -254,26 +255,26 @@ public sealed interface FieldType {
 
     /** The same with one of the choices changed. */
     public Choice withEntry(ChoiceId id, UnaryOperator<Entry> change) {
-      return new Choice(
-          entries.stream().map(e -> e.id.equals(id) ? change.apply(e) : e).toList(), grows);
+      return withEach(entry -> entry.id.equals(id) ? change.apply(entry) : entry);
+    }
+
+    /** The same with every choice changed. */
+    public Choice withEach(UnaryOperator<Entry> change) {
+      return new Choice(entries.stream().map(change).toList(), grows);
     }
 
     /** Choices of those texts; those that are there already are the same ones. */
     private Choice relisted(List<String> texts) {
-      var kept = new ArrayList<>(entries);
-      kept.removeIf(entry -> !texts.contains(entry.text));
-      var listed = new ArrayList<Entry>();
-      for (String text : texts) {
-        Optional<Entry> old = kept.stream().filter(entry -> entry.text.equals(text)).findFirst();
-        if (old.isPresent()) {
-          listed.add(old.get());
-        } else {
-          Entry entry = fresh(text, kept);
-          kept.add(entry);
-          listed.add(entry);
-        }
-      }
-      return new Choice(listed, grows);
+      Map<String, Entry> kept = new HashMap<>();
+      entries.forEach(entry -> kept.put(entry.text, entry));
+      kept.keySet().retainAll(Set.copyOf(texts));
+      var taken = new HashSet<String>();
+      kept.values().forEach(entry -> taken.add(entry.id.value()));
+      return new Choice(
+          texts.stream()
+              .map(text -> kept.containsKey(text) ? kept.get(text) : fresh(text, taken))
+              .toList(),
+          grows);
     }
 
     /** A type that comes after another; choices that are there already are the same ones. */

@@ -2,6 +2,7 @@ package joiner.model;
 
 import java.util.List;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
 /**
@@ -34,6 +35,15 @@ public record Index(IndexId id, String name, List<FieldId> fields, Set<FieldId> 
 
   public Index withId(IndexId other) {
     return new Index(other, name, fields, descending);
+  }
+
+  /** The same of other fields, each in the place and the direction of the one it stands for. */
+  public Index under(UnaryOperator<FieldId> other) {
+    return new Index(
+        id,
+        name,
+        fields.stream().map(other).toList(),
+        descending.stream().map(other).collect(Collectors.toUnmodifiableSet()));
   }
 
   public Index withFields(List<FieldId> other) {

@@ -125,6 +125,12 @@ public record Relationship(
     return child.equals(parent);
   }
 
+  /** Whether a field of a table is one of those it pairs, on either side. */
+  public boolean standsOn(TableId table, FieldId field) {
+    return child.equals(table) && childFields.contains(field)
+        || parent.equals(table) && parentFields.contains(field);
+  }
+
   public Relationship withRoles(String otherChildRole, String otherParentRole) {
     return with(
         parts -> {

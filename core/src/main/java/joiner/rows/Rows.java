@@ -151,6 +151,12 @@ public final class Rows {
     return Collections.unmodifiableSet(columns.keySet());
   }
 
+  /** Whether a field has a value in any row. */
+  public boolean has(FieldId field) {
+    @Nullable String[] column = columns.get(field);
+    return column != null && Arrays.stream(column).anyMatch(Objects::nonNull);
+  }
+
   /** The cell of a row, from 0; empty where it is NULL or the field has no column yet. */
   public Optional<String> cell(int row, FieldId field) {
     @Nullable String[] column = columns.get(field);

@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
-import java.util.stream.IntStream;
 import joiner.model.FieldId;
 import joiner.model.TableId;
 
@@ -57,10 +56,8 @@ public record SampleRows(Map<TableId, Rows> byTable, Map<TableId, LinkedRows> li
 
   /** Whether a field of a table has a value in any row, as far as that is known. */
   public boolean has(TableId table, FieldId field) {
-    Rows held = of(table);
     return link(table).filter(link -> link.fields().contains(field)).isPresent()
-        || held.fields().contains(field)
-            && IntStream.range(0, held.count()).anyMatch(row -> held.cell(row, field).isPresent());
+        || of(table).has(field);
   }
 
   /** The same rows of one table without values in a field, wherever they are. */

@@ -379,10 +379,7 @@ final class SplitWriter {
   private void refuseIfUsed(Field field) {
     boolean related =
         work.draft().design().relationships().stream()
-            .anyMatch(
-                r ->
-                    r.child().equals(table.id()) && r.childFields().contains(field.id())
-                        || r.parent().equals(table.id()) && r.parentFields().contains(field.id()));
+            .anyMatch(r -> r.standsOn(table.id(), field.id()));
     if (related) {
       throw new EditRefusedException(
           "A relationship stands on "
