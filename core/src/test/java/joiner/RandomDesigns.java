@@ -29,6 +29,7 @@ import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Limits;
+import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.Picking;
 import joiner.model.ReferentialAction;
@@ -135,6 +136,8 @@ public final class RandomDesigns {
           new FieldType.Phone(30),
           new FieldType.FileReference(80),
           new FieldType.Secret(100),
+          new FieldType.Content(List.of(), Integer.MAX_VALUE),
+          new FieldType.Content(List.of(MediaType.JPEG, MediaType.PNG), 2_000_000),
           FieldType.Choice.of(List.of("low", "high", "it's", "a,b")),
           FieldType.Choice.of(List.of("low", "high"))
               .withEntry(new ChoiceId("low"), entry -> entry.withText("deep")),
@@ -298,6 +301,13 @@ public final class RandomDesigns {
   }
 
   private Limits limits() {
+    Limits plain = plainLimits();
+    return plain.pattern().isPresent() && chance()
+        ? plain.withMarks("[A-Z]{2}\\d+", "[A-Z]{2}-\\d+")
+        : plain;
+  }
+
+  private Limits plainLimits() {
     Function<String, Optional<String>> maybe =
         value -> chance() ? Optional.of(value) : Optional.empty();
     return new Limits(

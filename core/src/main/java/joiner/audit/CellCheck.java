@@ -12,6 +12,7 @@ import joiner.model.Field;
 import joiner.model.TableId;
 import joiner.naming.Counts;
 import joiner.rows.ReadValue;
+import joiner.rows.StoredFile;
 import joiner.rows.ValueReader;
 
 /**
@@ -114,6 +115,8 @@ final class CellCheck {
         case Constraint.Shortest s -> {}
         case Constraint.Bounded s -> {}
         case Constraint.Matching s -> {}
+        case Constraint.MostBytes s -> {}
+        case Constraint.OfMedia s -> {}
       }
     }
     return c.isKeptBy(cells.value(i));
@@ -185,6 +188,8 @@ final class CellCheck {
       case Constraint.Shortest c -> Violation.Kind.RULE;
       case Constraint.Bounded c -> Violation.Kind.RULE;
       case Constraint.Matching c -> Violation.Kind.RULE;
+      case Constraint.MostBytes c -> Violation.Kind.TOO_LONG;
+      case Constraint.OfMedia c -> Violation.Kind.WRONG_TYPE;
     };
   }
 
@@ -223,7 +228,9 @@ final class CellCheck {
   }
 
   private String example() {
-    return Evaluator.show((Value) broken.example());
+    return broken.example() instanceof Value.Bytes(String file)
+        ? StoredFile.words(file)
+        : Evaluator.show((Value) broken.example());
   }
 
   private String expected(String text) {

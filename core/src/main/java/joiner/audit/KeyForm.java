@@ -94,7 +94,7 @@ final class KeyForm {
     return switch (form.kind()) {
       case WHOLE, NUMBER -> key[0] == NUMBER && key.length == 10;
       case BOOLEAN, DATE, TIME, DATE_TIME -> key.length == 9;
-      case TEXT, ZONED, UUID, INTERVAL, NULL -> false;
+      case TEXT, ZONED, UUID, INTERVAL, BYTES, NULL -> false;
     };
   }
 
@@ -111,7 +111,7 @@ final class KeyForm {
       case DATE -> addLong(DATE, number);
       case TIME -> addLong(TIME, number);
       case DATE_TIME -> addLong(MOMENT, number);
-      case TEXT, ZONED, UUID, INTERVAL, NULL -> throw new IllegalStateException(form + "");
+      case TEXT, ZONED, UUID, INTERVAL, BYTES, NULL -> throw new IllegalStateException(form + "");
     }
   }
 
@@ -181,6 +181,8 @@ final class KeyForm {
       case Value.Time time -> addLong(TIME, time.time().toNanoOfDay());
       case Value.DateTime moment -> addMoment(moment.at());
       case Value.Zoned zoned -> addInstant(zoned.at().toInstant());
+      case Value.Bytes content ->
+          addText(content.base64().toCharArray(), 0, content.base64().length());
       case Value.Interval interval -> throw new IllegalArgumentException("no key has intervals");
       case Value.Null none -> throw new IllegalArgumentException("NULL is no part of a key");
     }

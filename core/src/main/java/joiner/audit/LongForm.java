@@ -71,6 +71,7 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
       case FieldType.Secret t -> Optional.empty();
       case FieldType.FileReference t -> Optional.empty();
       case FieldType.Uuid t -> Optional.empty();
+      case FieldType.Content t -> Optional.empty();
       case FieldType.AnyNumber t -> Optional.empty();
       case FieldType.Kept t -> Optional.empty();
     };
@@ -112,7 +113,7 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
       case NUMBER -> readDecimal(text, at, length, to);
       case DATE -> length == 10 && readDate(text, at, to) ? Read.VALUE : Read.ASK;
       case DATE_TIME -> readMoment(text, at, length, to);
-      case BOOLEAN, TIME, TEXT, ZONED, UUID, INTERVAL, NULL -> Read.ASK;
+      case BOOLEAN, TIME, TEXT, ZONED, UUID, INTERVAL, BYTES, NULL -> Read.ASK;
     };
   }
 
@@ -241,7 +242,7 @@ record LongForm(Kind kind, int scale, int digits, Width width) {
                   Math.floorDiv(number, 1_000_000),
                   (int) Math.floorMod(number, 1_000_000) * 1_000,
                   ZoneOffset.UTC));
-      case TEXT, ZONED, UUID, INTERVAL, NULL -> throw new IllegalStateException(kind + "");
+      case TEXT, ZONED, UUID, INTERVAL, BYTES, NULL -> throw new IllegalStateException(kind + "");
     };
   }
 }

@@ -106,6 +106,7 @@ public final class SetQuestions {
             add(Violation.Kind.MISSING_REQUIRED, required, column(field.id()) + " IS NULL");
         case Constraint.Matching matching -> pattern(matching);
         case Constraint.Longest most -> value(Violation.Kind.TOO_LONG, most);
+        case Constraint.MostBytes most -> value(Violation.Kind.TOO_LONG, most);
         case Constraint.Listed listed -> value(Violation.Kind.NOT_IN_LIST, listed);
         case Constraint.OfValue value -> value(Violation.Kind.RULE, value);
       }

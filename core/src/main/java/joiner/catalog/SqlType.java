@@ -35,6 +35,9 @@ public sealed interface SqlType {
   /** A universally unique identifier. */
   record Uuid() implements SqlType {}
 
+  /** Bytes without a limit. */
+  record Bytes() implements SqlType {}
+
   /** What an engine has and this list has not, as the engine spells it. */
   record Other(String spelled) implements SqlType {}
 
@@ -55,6 +58,7 @@ public sealed interface SqlType {
       case FieldType.Time t -> new Time();
       case FieldType.DateTime t -> new Timestamp(t.zoned());
       case FieldType.Uuid t -> new Uuid();
+      case FieldType.Content t -> new Bytes();
     };
   }
 }

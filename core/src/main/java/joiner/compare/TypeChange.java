@@ -37,6 +37,7 @@ final class TypeChange {
       case FieldType.Time t -> before.equals(t);
       case FieldType.DateTime t -> before.equals(t);
       case FieldType.Uuid t -> before.equals(t);
+      case FieldType.Content t -> before instanceof FieldType.Content old && t.takesAll(old);
       case FieldType.Kept t -> before.equals(t);
     };
   }

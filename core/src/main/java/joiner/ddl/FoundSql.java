@@ -55,6 +55,8 @@ final class FoundSql {
           "current_user", "CURRENT_USER",
           "user_name", "CURRENT_USER",
           "length", "CHAR_LENGTH",
+          "octet_length", "OCTET_LENGTH",
+          "datalength", "OCTET_LENGTH",
           "char_length", "CHAR_LENGTH",
           "character_length", "CHAR_LENGTH");
 

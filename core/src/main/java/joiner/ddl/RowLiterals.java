@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import joiner.engine.Dialect;
+import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.Table;
 import joiner.rows.ReadValue;
@@ -35,6 +36,8 @@ final class RowLiterals {
       return "NULL";
     }
     return switch (ValueReader.read(cell.get(), field.type())) {
+      case ReadValue.Fits(Value.Bytes file) when file.count() > dialect.mostBytesWritten() ->
+          "NULL"; // RowStatements says so.
       case ReadValue.Fits fits -> dialect.literal(fits.value());
       case ReadValue.Unfit unfit -> Dialect.quoted(cell.get());
     };

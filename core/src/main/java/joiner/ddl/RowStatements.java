@@ -8,6 +8,7 @@ import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
+import joiner.model.ByteSize;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Table;
@@ -77,6 +78,9 @@ final class RowStatements {
           .forEach(sql -> statements.add(ofRows("", sql)));
     }
     table.fields().forEach(this::secondsLost);
+    if (written) {
+      table.fields().forEach(this::filesLeftOut);
+    }
     table.fields().stream()
         .filter(field -> ShippedRows.isLocked(table, field))
         .forEach(this::locked);
@@ -153,6 +157,33 @@ final class RowStatements {
                       : " keeps "
                           + kept
                           + " decimals of a second; what is beyond them is dropped.")));
+    }
+  }
+
+  /** Says where a file is too great to be written out. */
+  private void filesLeftOut(Field field) {
+    if (!(field.type() instanceof FieldType.Content)) {
+      return;
+    }
+    int most = dialect.mostBytesWritten();
+    long lost =
+        IntStream.range(0, rows.count())
+            .mapToObj(row -> ValueReader.valueOrNull(rows.cell(row, field.id()), field.type()))
+            .filter(value -> value instanceof Value.Bytes file && file.count() > most)
+            .count();
+    if (lost > 0) {
+      shortfalls.add(
+          new Shortfall(
+              table.id(),
+              Counts.of((int) lost, "file", "files")
+                  + " in "
+                  + field.label()
+                  + " of "
+                  + table.label(),
+              dialect.engine()
+                  + " takes at most "
+                  + ByteSize.of(most)
+                  + " written out; they are left empty."));
     }
   }
 

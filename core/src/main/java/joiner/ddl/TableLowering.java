@@ -295,6 +295,10 @@ final class TableLowering {
         case Constraint.Bounded c -> check(c, "the limits of ");
         case Constraint.Shortest c -> check(c, "the least length of ");
         case Constraint.Matching c -> pattern(c);
+        case Constraint.MostBytes c -> check(c, "the greatest size of ");
+        case Constraint.OfMedia c ->
+            shortfall(
+                "the kinds of file in " + field.label(), "they are only looked at by an audit.");
       }
     }
   }
@@ -391,7 +395,8 @@ final class TableLowering {
       case Expression.Like e when e.operand() instanceof Expression.FieldRef ->
           compares(e.pattern(), fields);
       case Expression.Call e
-          when e.function() == Expression.Function.CHAR_LENGTH
+          when (e.function() == Expression.Function.CHAR_LENGTH
+                  || e.function() == Expression.Function.OCTET_LENGTH)
               && e.arguments().getFirst() instanceof Expression.FieldRef ->
           false;
       default -> tree.parts().stream().anyMatch(part -> compares(part, fields));

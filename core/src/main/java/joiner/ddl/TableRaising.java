@@ -22,6 +22,7 @@ import joiner.expression.Kind;
 import joiner.expression.Scope;
 import joiner.expression.Value;
 import joiner.meaning.TableMeaning;
+import joiner.model.ByteSize;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -155,6 +156,7 @@ final class TableRaising {
       case SqlType.Time t -> new FieldType.Time();
       case SqlType.Timestamp t -> new FieldType.DateTime(t.zoned());
       case SqlType.Uuid t -> new FieldType.Uuid();
+      case SqlType.Bytes t -> new FieldType.Content(List.of(), Integer.MAX_VALUE);
       case SqlType.Other t -> {
         unread.add(
             from.name()
@@ -309,6 +311,11 @@ final class TableRaising {
       return side == Comparison.AT_LEAST && leastLength(own, length)
           || side == Comparison.AT_MOST && greatestLength(own, length);
     }
+    if (left instanceof Expression.Call(var function, var arguments, var p)
+        && function == Expression.Function.OCTET_LENGTH
+        && arguments.getFirst() instanceof Expression.FieldRef(OwnField own, var q)) {
+      return side == Comparison.AT_MOST && mostBytes(own, bound.get());
+    }
     if (!(left instanceof Expression.FieldRef(OwnField own, var p)) || isText(own)) {
       return false;
     }
@@ -327,6 +334,16 @@ final class TableRaising {
       return false;
     }
     put(field.withType(new FieldType.Text(most)));
+    return true;
+  }
+
+  private boolean mostBytes(OwnField own, String most) {
+    Field field = fields.get(own.name());
+    OptionalInt bytes = ByteSize.read(most);
+    if (!(field.type() instanceof FieldType.Content content) || bytes.isEmpty()) {
+      return false;
+    }
+    put(field.withType(new FieldType.Content(content.media(), bytes.getAsInt())));
     return true;
   }
 

@@ -225,6 +225,11 @@ final class TableReconciling {
       case Constraint.OfType c -> notKept(field, c);
       case Constraint.Required c -> notKept(field, c);
       case Constraint.Longest c -> notKept(field, c);
+      case Constraint.MostBytes c ->
+          field.type() instanceof FieldType.Content content
+              ? field.withType(new FieldType.Content(content.media(), Integer.MAX_VALUE))
+              : field;
+      case Constraint.OfMedia c -> field; // No engine keeps it.
     };
   }
 

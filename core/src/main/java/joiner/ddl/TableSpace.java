@@ -7,12 +7,16 @@ import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.engine.Storage;
+import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.ReadValue;
 import joiner.rows.Rows;
+import joiner.rows.ValueReader;
 
 /**
  * How much room the rows of a table take in a database, as its sample rows let expect.
@@ -60,12 +64,26 @@ public record TableSpace(double row, double indexes) {
     for (int row = 0; row < seen; row++) {
       Optional<String> cell = rows.cell(row, field.id());
       filled += cell.isPresent() ? 1 : 0;
-      bytes += cell.map(text -> text.getBytes(StandardCharsets.UTF_8).length).orElse(0);
+      bytes += cell.map(text -> bytes(text, field)).orElse(0);
     }
     return new Storage.Stored(
         type,
         seen == 0 ? 1 : (double) filled / seen,
-        filled == 0 ? field.type().length().orElse(8) / 2.0 : (double) bytes / filled);
+        filled == 0 ? most(field.type()) / 2.0 : (double) bytes / filled);
+  }
+
+  private static int bytes(String text, Field field) {
+    return field.type() instanceof FieldType.Content
+            && ValueReader.read(text, field.type()) instanceof ReadValue.Fits fits
+            && fits.value() instanceof Value.Bytes content
+        ? content.count()
+        : text.getBytes(StandardCharsets.UTF_8).length;
+  }
+
+  private static int most(FieldType type) {
+    return type instanceof FieldType.Content content
+        ? content.mostBytes()
+        : type.length().orElse(8);
   }
 
   /** Bytes of so many rows, with their indexes. */

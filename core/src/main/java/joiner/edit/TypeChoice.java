@@ -7,8 +7,10 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.expression.Width;
+import joiner.model.ByteSize;
 import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.MediaType;
 import joiner.model.SpanUnit;
 
 /**
@@ -38,6 +40,9 @@ public enum TypeChoice {
   Image("200", size -> new FieldType.FileReference(number(size))),
   Document("200", size -> new FieldType.FileReference(number(size))),
   FileReference("200", size -> new FieldType.FileReference(number(size))),
+  StoredImage("2 MB", size -> new FieldType.Content(MediaType.IMAGES, bytes(size))),
+  StoredDocument("10 MB", size -> new FieldType.Content(MediaType.DOCUMENTS, bytes(size))),
+  StoredFile("10 MB", size -> new FieldType.Content(List.of(), bytes(size))),
   Choice("", size -> FieldType.Choice.of(choices(size)));
 
   private static final String PERCENT = "%";
@@ -62,6 +67,14 @@ public enum TypeChoice {
     } catch (IllegalArgumentException e) {
       return Optional.empty();
     }
+  }
+
+  /** A type that is of this choice with another size; what else is said of it stays. */
+  public Optional<FieldType> resized(FieldType now, String size) {
+    Optional<FieldType> sized = sized(size);
+    return now instanceof FieldType.Content(var media, int most)
+        ? sized.map(type -> new FieldType.Content(media, ((FieldType.Content) type).mostBytes()))
+        : sized;
   }
 
   /**
@@ -108,6 +121,11 @@ public enum TypeChoice {
         .orElseThrow(() -> new IllegalArgumentException("no unit of time: " + unit));
   }
 
+  private static int bytes(String size) {
+    return ByteSize.read(size)
+        .orElseThrow(() -> new IllegalArgumentException("no size of a file: " + size));
+  }
+
   private static int number(String text) {
     return Integer.parseInt(text);
   }
@@ -144,6 +162,7 @@ public enum TypeChoice {
       case FieldType.Time t -> "";
       case FieldType.DateTime t -> "";
       case FieldType.Uuid t -> "";
+      case FieldType.Content t -> ByteSize.of(t.mostBytes());
       case FieldType.Kept t -> t.standardType();
     };
   }
@@ -173,10 +192,20 @@ public enum TypeChoice {
     return span ? Optional.of(TimeSpan) : of(field.type());
   }
 
+  private static TypeChoice stored(List<MediaType> media) {
+    if (!media.isEmpty() && MediaType.IMAGES.containsAll(media)) {
+      return StoredImage;
+    }
+    return !media.isEmpty() && MediaType.DOCUMENTS.containsAll(media) ? StoredDocument : StoredFile;
+  }
+
   /** The choice a type belongs to; empty for types the grid does not offer. */
   public static Optional<TypeChoice> of(FieldType type) {
     if (type instanceof FieldType.DateTime moment && moment.zoned()) {
       return Optional.of(ZonedDateTime);
+    }
+    if (type instanceof FieldType.Content content) {
+      return Optional.of(stored(content.media()));
     }
     return Arrays.stream(values())
         .filter(choice -> choice.name().equals(type.getClass().getSimpleName()))

@@ -167,6 +167,7 @@ public abstract class Dialect {
       case "timestamp", "timestamp without time zone" -> new SqlType.Timestamp(false);
       case "timestamp with time zone" -> new SqlType.Timestamp(true);
       case "uuid" -> new SqlType.Uuid();
+      case "blob", "binary large object", "bytea" -> new SqlType.Bytes();
       default -> new SqlType.Other(name + (numbers.isEmpty() ? "" : numbers.toString()));
     };
   }
@@ -262,10 +263,21 @@ public abstract class Dialect {
       case Value.Time v -> v.time();
       case Value.DateTime v -> v.at();
       case Value.Zoned v -> v.at();
+      case Value.Bytes v -> v.content();
       case Value.Interval v ->
           throw new IllegalArgumentException("no field holds a length of time");
       case Value.Null v -> throw new IllegalArgumentException("NULL is no value of a parameter");
     };
+  }
+
+  /** The bytes of a file as the texts have them from which the engine loads rows. */
+  public String loaded(Value.Bytes file) {
+    throw new IllegalStateException(engine() + " loads no rows from texts");
+  }
+
+  /** The greatest file, in bytes, that a statement can have written out in it. */
+  public int mostBytesWritten() {
+    return Integer.MAX_VALUE;
   }
 
   /** How many rows one INSERT may bring. */
@@ -378,7 +390,14 @@ public abstract class Dialect {
   }
 
   /** Why the engine has no key or index on columns of those types; empty if it has. */
-  public Optional<String> indexLoss(List<SqlType> types) {
+  public final Optional<String> indexLoss(List<SqlType> types) {
+    return types.stream().anyMatch(SqlType.Bytes.class::isInstance)
+        ? Optional.of(engine() + " is given no key or index on whole files")
+        : widthLoss(types);
+  }
+
+  /** Why the engine has no key or index as wide as columns of those types are together. */
+  Optional<String> widthLoss(List<SqlType> types) {
     return Optional.empty();
   }
 

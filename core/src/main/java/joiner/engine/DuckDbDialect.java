@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
+import joiner.expression.Value;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -154,6 +155,7 @@ final class DuckDbDialect extends Dialect {
       case SqlType.Time t -> "time";
       case SqlType.Timestamp t -> t.zoned() ? "timestamp with time zone" : "timestamp";
       case SqlType.Uuid t -> "uuid";
+      case SqlType.Bytes t -> "blob";
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -164,6 +166,11 @@ final class DuckDbDialect extends Dialect {
       case "double" -> new SqlType.AnyNumber();
       default -> super.understand(name, numbers);
     };
+  }
+
+  @Override
+  public String loaded(Value.Bytes file) {
+    return file.hex().replaceAll("..", "\\\\x$0");
   }
 
   @Override

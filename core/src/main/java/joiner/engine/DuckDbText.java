@@ -26,8 +26,15 @@ final class DuckDbText extends StrictText {
       case DATE -> "current_date()";
       case DATE_TIME -> "current_localtimestamp()";
       case TEXT -> "CURRENT_USER";
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "now()";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL -> "now()";
     };
+  }
+
+  @Override
+  protected String literal(Value value) {
+    return value instanceof Value.Bytes bytes
+        ? "from_hex('" + bytes.hex() + "')"
+        : super.literal(value);
   }
 
   /**
@@ -68,6 +75,11 @@ final class DuckDbText extends StrictText {
   private static boolean isNarrow(Expression e) {
     return e.reads().stream()
         .anyMatch(to -> to.type().kind() == Kind.WHOLE && to.type().width() == Width.BITS_16);
+  }
+
+  @Override
+  String octets(String file) {
+    return "octet_length(" + file + ")";
   }
 
   @Override

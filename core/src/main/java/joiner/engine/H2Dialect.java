@@ -111,6 +111,11 @@ final class H2Dialect extends IsoDialect {
   }
 
   @Override
+  String bytes() {
+    return "blob";
+  }
+
+  @Override
   public String longText() {
     return "varchar";
   }

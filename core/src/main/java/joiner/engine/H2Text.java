@@ -29,7 +29,7 @@ final class H2Text extends WideLengthText {
         Positions.require(e.arguments(), "H2");
         yield super.call(e);
       }
-      case CHAR_LENGTH -> wide(super.call(e));
+      case CHAR_LENGTH, OCTET_LENGTH -> wide(super.call(e));
       case UPPER, LOWER, TRIM, POSITION, ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF ->
           super.call(e);
     };

@@ -58,6 +58,7 @@ final class InnoDbStorage implements Storage {
       case SqlType.AnyNumber any -> packed(35) + packed(30);
       case SqlType.Varchar text -> column.bytes() + (text.length() * 4 > 255 ? 2 : 1);
       case SqlType.LongText text -> column.bytes() + 2;
+      case SqlType.Bytes bytes -> column.bytes() + 4;
       case SqlType.Other other -> column.bytes() + 2;
     };
   }

@@ -23,6 +23,7 @@ abstract class IsoDialect extends Dialect {
       case SqlType.Time t -> "time";
       case SqlType.Timestamp t -> t.zoned() ? "timestamp with time zone" : "timestamp";
       case SqlType.Uuid t -> "uuid";
+      case SqlType.Bytes t -> bytes();
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -30,6 +31,8 @@ abstract class IsoDialect extends Dialect {
   abstract String longText();
 
   abstract String anyNumber();
+
+  abstract String bytes();
 
   static String whole(Width width) {
     return switch (width) {

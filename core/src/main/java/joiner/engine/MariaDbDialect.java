@@ -141,6 +141,7 @@ final class MariaDbDialect extends Dialect {
       case SqlType.Date t -> t;
       case SqlType.Time t -> t;
       case SqlType.Uuid t -> t;
+      case SqlType.Bytes t -> t;
       case SqlType.Other t -> t;
     };
   }
@@ -169,6 +170,7 @@ final class MariaDbDialect extends Dialect {
       case SqlType.Time t -> "time(6)";
       case SqlType.Timestamp t -> "datetime(6)";
       case SqlType.Uuid t -> "uuid";
+      case SqlType.Bytes t -> "longblob";
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -176,6 +178,7 @@ final class MariaDbDialect extends Dialect {
   @Override
   public SqlType understand(String name, List<Integer> numbers) {
     return switch (name) {
+      case "longblob" -> new SqlType.Bytes();
       case "longtext" -> new SqlType.LongText();
       case "datetime", "timestamp" -> new SqlType.Timestamp(false);
       default -> super.understand(name, numbers);
@@ -216,7 +219,7 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> indexLoss(List<SqlType> types) {
+  Optional<String> widthLoss(List<SqlType> types) {
     int length = 0;
     for (SqlType type : types) {
       if (type instanceof SqlType.LongText) {

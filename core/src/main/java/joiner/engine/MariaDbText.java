@@ -29,6 +29,7 @@ final class MariaDbText extends SqlText {
       case Value.Time v -> super.literal(v);
       case Value.DateTime v -> super.literal(v);
       case Value.Interval v -> super.literal(v);
+      case Value.Bytes v -> super.literal(v);
     };
   }
 
@@ -38,7 +39,7 @@ final class MariaDbText extends SqlText {
       case DATE -> "CURRENT_DATE";
       case DATE_TIME -> "LOCALTIMESTAMP(6)";
       case TEXT -> "CURRENT_USER()";
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "UTC_TIMESTAMP(6)";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL -> "UTC_TIMESTAMP(6)";
     };
   }
 
@@ -97,7 +98,17 @@ final class MariaDbText extends SqlText {
         Positions.require(e.arguments(), ENGINE);
         yield super.call(e);
       }
-      case CHAR_LENGTH, UPPER, LOWER, TRIM, POSITION, ABS, FLOOR, CEILING, COALESCE, NULLIF ->
+      case CHAR_LENGTH,
+          OCTET_LENGTH,
+          UPPER,
+          LOWER,
+          TRIM,
+          POSITION,
+          ABS,
+          FLOOR,
+          CEILING,
+          COALESCE,
+          NULLIF ->
           super.call(e);
     };
   }
@@ -106,7 +117,7 @@ final class MariaDbText extends SqlText {
   protected String toText(Expression.ToText e) {
     return switch (e.kind()) {
       case TEXT, WHOLE, NUMBER, DATE, UUID, NULL -> "CAST(" + write(e.operand()) + " AS char)";
-      case BOOLEAN, TIME, DATE_TIME, ZONED, INTERVAL ->
+      case BOOLEAN, TIME, DATE_TIME, ZONED, INTERVAL, BYTES ->
           throw new InexpressibleException(
               ENGINE + " writes times with as many decimals as they are kept with");
     };

@@ -65,6 +65,12 @@ final class OracleDialect extends Dialect {
     return " FROM dual";
   }
 
+  /** A text written out has at most 4,000 bytes, two for each of the file. */
+  @Override
+  public int mostBytesWritten() {
+    return 2_000;
+  }
+
   @Override
   public int rowsPerInsert() {
     return 1;
@@ -146,6 +152,7 @@ final class OracleDialect extends Dialect {
       case SqlType.Time t -> "interval day(0) to second(6)";
       case SqlType.Timestamp t -> t.zoned() ? "timestamp(6) with time zone" : "timestamp(6)";
       case SqlType.Uuid t -> "varchar2(36 char)";
+      case SqlType.Bytes t -> "blob";
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -220,7 +227,7 @@ final class OracleDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> indexLoss(List<SqlType> types) {
+  Optional<String> widthLoss(List<SqlType> types) {
     int bytes = 0;
     for (SqlType type : types) {
       if (keptAs(type) instanceof SqlType.LongText) {

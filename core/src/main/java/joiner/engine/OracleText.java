@@ -37,6 +37,7 @@ final class OracleText extends SqlText {
                   .replace(" Z", " +00:00")
               + "'";
       case Value.Interval i -> throw new InexpressibleException(ENGINE + " needs a moment for it");
+      case Value.Bytes b -> "TO_BLOB(HEXTORAW('" + b.hex() + "'))";
       case Value.Date v -> super.literal(v);
       case Value.Null v -> super.literal(v);
       case Value.Num v -> super.literal(v);
@@ -73,7 +74,7 @@ final class OracleText extends SqlText {
       case DATE -> "TRUNC(CURRENT_DATE)";
       case DATE_TIME -> "LOCALTIMESTAMP";
       case TEXT -> "USER";
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL -> "CURRENT_TIMESTAMP";
     };
   }
 
@@ -133,6 +134,8 @@ final class OracleText extends SqlText {
   protected String call(Expression.Call e) {
     List<Expression> arguments = e.arguments();
     return switch (e.function()) {
+      case OCTET_LENGTH ->
+          throw new InexpressibleException(ENGINE + " counts no bytes of a file in a condition");
       case CHAR_LENGTH -> "LENGTH(" + write(arguments.getFirst()) + ")";
       case SUBSTRING -> {
         Positions.require(arguments, ENGINE);
@@ -164,7 +167,7 @@ final class OracleText extends SqlText {
       case NUMBER -> "TO_CHAR(" + operand + ", '" + format(e.scale()) + "')";
       case DATE -> "TO_CHAR(" + operand + ", 'YYYY-MM-DD')";
       case BOOLEAN -> "CASE " + operand + " WHEN 1 THEN 'true' WHEN 0 THEN 'false' END";
-      case TIME, DATE_TIME, ZONED, INTERVAL ->
+      case TIME, DATE_TIME, ZONED, INTERVAL, BYTES ->
           throw new InexpressibleException(
               ENGINE + " writes times with as many decimals as they are kept with");
     };

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import joiner.catalog.SqlType;
 import joiner.expression.SqlText;
+import joiner.expression.Value;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -98,6 +99,16 @@ final class PostgreSqlDialect extends IsoDialect {
   @Override
   public SqlText text() {
     return text;
+  }
+
+  @Override
+  public String loaded(Value.Bytes file) {
+    return "\\x" + file.hex();
+  }
+
+  @Override
+  String bytes() {
+    return "bytea";
   }
 
   @Override

@@ -57,6 +57,7 @@ final class PostgreSqlStorage implements Storage {
       case SqlType.AnyNumber any -> numeric(column.bytes());
       case SqlType.Varchar text -> text(column.bytes());
       case SqlType.LongText text -> text(column.bytes());
+      case SqlType.Bytes bytes -> text(column.bytes());
       case SqlType.Other other -> text(column.bytes());
     };
   }

@@ -147,6 +147,7 @@ final class SqlServerDialect extends Dialect {
       case SqlType.Time t -> "time";
       case SqlType.Timestamp t -> t.zoned() ? "datetimeoffset" : "datetime2";
       case SqlType.Uuid t -> "uniqueidentifier";
+      case SqlType.Bytes t -> "varbinary(max)";
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -161,6 +162,7 @@ final class SqlServerDialect extends Dialect {
       case "nvarchar" ->
           numbers.isEmpty() ? new SqlType.LongText() : new SqlType.Varchar(numbers.getFirst());
       case "nvarchar max" -> new SqlType.LongText();
+      case "varbinary max" -> new SqlType.Bytes();
       case "bit" -> new SqlType.TrueFalse();
       case "datetime2" -> new SqlType.Timestamp(false);
       case "datetimeoffset" -> new SqlType.Timestamp(true);
@@ -209,7 +211,7 @@ final class SqlServerDialect extends Dialect {
   }
 
   @Override
-  public Optional<String> indexLoss(List<SqlType> types) {
+  Optional<String> widthLoss(List<SqlType> types) {
     int length = 0;
     for (SqlType type : types) {
       if (keptAs(type) instanceof SqlType.LongText) {

@@ -34,6 +34,7 @@ final class SqlServerText extends SqlText {
       case Value.DateTime d -> "CAST(" + text(Evaluator.show(d)) + " AS datetime2)";
       case Value.Zoned z -> "CAST(" + text(Evaluator.show(z)) + " AS datetimeoffset)";
       case Value.Interval i -> throw new InexpressibleException(ENGINE + " has no lengths of time");
+      case Value.Bytes b -> "0x" + b.hex();
       case Value.Null v -> super.literal(v);
       case Value.Num v -> super.literal(v);
     };
@@ -45,7 +46,8 @@ final class SqlServerText extends SqlText {
       case DATE -> "CAST(SYSDATETIME() AS date)";
       case DATE_TIME -> "SYSDATETIME()";
       case TEXT -> "CURRENT_USER";
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "SYSDATETIMEOFFSET()";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL ->
+          "SYSDATETIMEOFFSET()";
     };
   }
 
@@ -125,6 +127,7 @@ final class SqlServerText extends SqlText {
     List<Expression> arguments = e.arguments();
     return switch (e.function()) {
       case CHAR_LENGTH -> length(write(arguments.getFirst()));
+      case OCTET_LENGTH -> "DATALENGTH(" + write(arguments.getFirst()) + ")";
       case SUBSTRING ->
           "SUBSTRING("
               + written(arguments)
@@ -171,7 +174,7 @@ final class SqlServerText extends SqlText {
       case DATE -> "CONVERT(nvarchar(10), " + operand + ", 23)";
       case UUID -> "LOWER(CAST(" + operand + " AS nvarchar(36)))";
       case BOOLEAN -> "CASE " + operand + " WHEN 1 THEN N'true' WHEN 0 THEN N'false' END";
-      case TIME, DATE_TIME, ZONED, INTERVAL ->
+      case TIME, DATE_TIME, ZONED, INTERVAL, BYTES ->
           throw new InexpressibleException(
               ENGINE + " writes times with as many decimals as they are kept with");
     };

@@ -74,6 +74,7 @@ final class SqliteDialect extends Dialect {
       case Value.DateTime v -> SqliteText.plain(v);
       case Value.Zoned v -> SqliteText.plain(v);
       case Value.Text v -> v.text();
+      case Value.Bytes v -> v.content();
       case Value.Interval v -> super.parameter(v);
       case Value.Null v -> super.parameter(v);
     };
@@ -141,6 +142,7 @@ final class SqliteDialect extends Dialect {
       case SqlType.Time t -> "time_text";
       case SqlType.Timestamp t -> t.zoned() ? "utc_timestamp_text" : "timestamp_text";
       case SqlType.Uuid t -> "uuid_text";
+      case SqlType.Bytes t -> "blob";
       case SqlType.Other t -> t.spelled();
     };
   }
@@ -209,6 +211,7 @@ final class SqliteDialect extends Dialect {
       case SqlType.Timestamp t ->
           Optional.of("strftime('%Y-%m-%d %H:%M:%S', " + c + ") IS substr(" + c + ", 1, 19)");
       case SqlType.Uuid t -> Optional.of("length(" + c + ") = 36");
+      case SqlType.Bytes t -> Optional.of("typeof(" + c + ") IN ('blob', 'null')");
       case SqlType.Other t -> Optional.empty();
     };
   }

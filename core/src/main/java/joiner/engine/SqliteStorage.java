@@ -55,6 +55,7 @@ final class SqliteStorage implements Storage {
           case SqlType.Uuid t -> 36;
           case SqlType.Varchar text -> text(column.bytes());
           case SqlType.LongText text -> text(column.bytes());
+          case SqlType.Bytes bytes -> text(column.bytes());
           case SqlType.Other other -> text(column.bytes());
         };
     return size * column.filled();

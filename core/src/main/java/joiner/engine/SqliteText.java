@@ -32,6 +32,7 @@ final class SqliteText extends SqlText {
       case Value.Text t -> super.literal(t);
       case Value.Num n -> super.literal(n);
       case Value.Bool b -> super.literal(b);
+      case Value.Bytes b -> super.literal(b);
       case Value.Interval i -> throw new InexpressibleException("SQLite has no lengths of time");
     };
   }
@@ -59,7 +60,7 @@ final class SqliteText extends SqlText {
       case DATE_TIME ->
           throw new InexpressibleException("SQLite knows the present moment in UTC only");
       case TEXT -> throw new InexpressibleException("SQLite has no users");
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL ->
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL ->
           "(CURRENT_TIMESTAMP || 'Z')";
     };
   }
@@ -78,7 +79,7 @@ final class SqliteText extends SqlText {
     return switch (e.kind()) {
       case DATE -> "date(" + moment + ", " + by + ")";
       case DATE_TIME -> "datetime(" + moment + ", " + by + ")";
-      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, NULL ->
+      case BOOLEAN, WHOLE, NUMBER, TEXT, TIME, ZONED, UUID, INTERVAL, BYTES, NULL ->
           "(datetime(" + moment + ", " + by + ") || 'Z')";
     };
   }
@@ -145,6 +146,7 @@ final class SqliteText extends SqlText {
   protected String call(Expression.Call e) {
     List<Expression> arguments = e.arguments();
     return switch (e.function()) {
+      case OCTET_LENGTH -> "octet_length(" + write(arguments.getFirst()) + ")";
       case CHAR_LENGTH -> "length(" + write(arguments.getFirst()) + ")";
       case SUBSTRING -> substring(arguments);
       case POSITION -> "instr(" + write(arguments.get(1)) + ", " + write(arguments.get(0)) + ")";

@@ -21,6 +21,9 @@ abstract class StrictText extends WideLengthText {
   /** A text without the blanks at both its ends. */
   abstract String trimmed(String text);
 
+  /** How many bytes a file has. */
+  abstract String octets(String file);
+
   /** Refuses what may be divided by zero. */
   final void requireDivisor(Expression divisor) {
     Divisors.require(divisor, engine);
@@ -40,6 +43,7 @@ abstract class StrictText extends WideLengthText {
         yield super.call(e);
       }
       case CHAR_LENGTH -> wide("length(" + write(arguments.getFirst()) + ")");
+      case OCTET_LENGTH -> wide(octets(write(arguments.getFirst())));
       case POSITION -> wide(super.call(e));
       case TRIM -> trimmed(write(arguments.getFirst()));
       case MOD -> {

@@ -68,6 +68,7 @@ final class TrinoDialect extends Dialect {
       case SqlType.Time t -> "time(6)";
       case SqlType.Timestamp t -> t.zoned() ? "timestamp(6) with time zone" : "timestamp(6)";
       case SqlType.Uuid t -> "uuid";
+      case SqlType.Bytes t -> "varbinary";
       case SqlType.Other t -> t.spelled();
     };
   }

@@ -47,6 +47,11 @@ final class TrinoText extends StrictText {
   }
 
   @Override
+  String octets(String file) {
+    return "length(" + file + ")";
+  }
+
+  @Override
   String trimmed(String text) {
     return "TRIM(BOTH ' ' FROM " + text + ")";
   }

@@ -80,7 +80,7 @@ public final class Evaluator {
       case DATE -> new Value.Date(LocalDate.now(clock));
       case DATE_TIME -> new Value.DateTime(LocalDateTime.now(clock));
       case TEXT -> new Value.Text(System.getProperty("user.name", ""));
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL ->
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL ->
           new Value.Zoned(OffsetDateTime.now(clock));
     };
   }
@@ -125,6 +125,7 @@ public final class Evaluator {
       case Value.Time l -> l.time().compareTo(((Value.Time) right).time());
       case Value.DateTime l -> l.at().compareTo(((Value.DateTime) right).at());
       case Value.Zoned l -> l.at().toInstant().compareTo(((Value.Zoned) right).at().toInstant());
+      case Value.Bytes l -> l.base64().compareTo(((Value.Bytes) right).base64());
       case Value.Interval l -> throw new IllegalArgumentException("intervals have no order");
       case Value.Null l -> throw new IllegalArgumentException("NULL has no order");
     };
@@ -192,6 +193,7 @@ public final class Evaluator {
       case Value.Num t -> Value.NULL;
       case Value.Bool t -> Value.NULL;
       case Value.Time t -> Value.NULL;
+      case Value.Bytes t -> Value.NULL;
       case Value.Interval t -> Value.NULL;
     };
   }
@@ -290,6 +292,7 @@ public final class Evaluator {
   private static Value apply(Expression.Function function, List<Value> arguments) {
     return switch (function) {
       case CHAR_LENGTH -> Value.whole(text(arguments, 0).codePoints().count());
+      case OCTET_LENGTH -> Value.whole(((Value.Bytes) arguments.getFirst()).count());
       case UPPER -> new Value.Text(text(arguments, 0).toUpperCase(java.util.Locale.ROOT));
       case LOWER -> new Value.Text(text(arguments, 0).toLowerCase(java.util.Locale.ROOT));
       case TRIM -> new Value.Text(trimSpaces(text(arguments, 0)));
@@ -373,6 +376,7 @@ public final class Evaluator {
       case Value.Text t -> Value.NULL;
       case Value.Num t -> Value.NULL;
       case Value.Bool t -> Value.NULL;
+      case Value.Bytes t -> Value.NULL;
       case Value.Interval t -> Value.NULL;
     };
   }
@@ -390,6 +394,7 @@ public final class Evaluator {
       case Value.Bool b -> new Value.Text(show(b));
       case Value.Date d -> new Value.Text(show(d));
       case Value.Zoned z -> new Value.Text(show(z));
+      case Value.Bytes b -> new Value.Text(show(b));
       case Value.Interval i -> new Value.Text(show(i));
     };
   }
@@ -405,6 +410,7 @@ public final class Evaluator {
       case Value.Time t -> t.time().toString();
       case Value.DateTime d -> seconds(d.at());
       case Value.Zoned z -> DateTimeFormatter.ISO_OFFSET_DATE_TIME.format(z.at());
+      case Value.Bytes b -> b.base64();
       case Value.Interval i ->
           i.duration().isZero() ? i.period().toString() : i.duration().toString();
     };

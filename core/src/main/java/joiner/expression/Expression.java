@@ -227,6 +227,7 @@ public sealed interface Expression {
   /** Functions, named as in ISO/IEC 9075-2. */
   enum Function {
     CHAR_LENGTH(1, 1),
+    OCTET_LENGTH(1, 1),
     UPPER(1, 1),
     LOWER(1, 1),
     TRIM(1, 1),

@@ -12,6 +12,7 @@ public enum Kind {
   ZONED("a date and time with its zone"),
   UUID("a UUID"),
   INTERVAL("a length of time"),
+  BYTES("the bytes of a file"),
   NULL("NULL");
 
   private final String words;

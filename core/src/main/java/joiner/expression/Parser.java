@@ -493,7 +493,7 @@ final class Parser {
           name.place(),
           "There is no function “"
               + name.text()
-              + "”; there are CHAR_LENGTH, UPPER, LOWER, TRIM, SUBSTRING, POSITION,"
+              + "”; there are CHAR_LENGTH, OCTET_LENGTH, UPPER, LOWER, TRIM, SUBSTRING, POSITION,"
               + " ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF, EXTRACT and CAST.");
     }
   }

@@ -96,6 +96,7 @@ public class SqlText {
       case Value.Zoned z ->
           "TIMESTAMP WITH TIME ZONE '" + Evaluator.show(z).replace('T', ' ') + "'";
       case Value.Interval i -> interval(i);
+      case Value.Bytes b -> "X'" + b.hex() + "'";
     };
   }
 
@@ -131,7 +132,7 @@ public class SqlText {
       case DATE -> "CURRENT_DATE";
       case DATE_TIME -> "LOCALTIMESTAMP";
       case TEXT -> "CURRENT_USER";
-      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, NULL -> "CURRENT_TIMESTAMP";
+      case BOOLEAN, WHOLE, NUMBER, TIME, ZONED, UUID, INTERVAL, BYTES, NULL -> "CURRENT_TIMESTAMP";
     };
   }
 
@@ -204,7 +205,17 @@ public class SqlText {
               + ")";
       case POSITION ->
           "POSITION(" + operand(e.arguments().get(0)) + " IN " + write(e.arguments().get(1)) + ")";
-      case CHAR_LENGTH, UPPER, LOWER, TRIM, ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF ->
+      case CHAR_LENGTH,
+          OCTET_LENGTH,
+          UPPER,
+          LOWER,
+          TRIM,
+          ABS,
+          MOD,
+          FLOOR,
+          CEILING,
+          COALESCE,
+          NULLIF ->
           e.function().name() + "(" + written(e.arguments()) + ")";
     };
   }

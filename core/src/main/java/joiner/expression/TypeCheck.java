@@ -167,7 +167,12 @@ final class TypeCheck {
     Typed operand = of(e.operand());
     boolean engineDecides =
         operand.kind() == Kind.NUMBER && operand.type.scale() == ValueType.UNKNOWN;
-    if (engineDecides || operand.kind() == Kind.ZONED || operand.kind() == Kind.INTERVAL) {
+    boolean differs =
+        engineDecides
+            || operand.kind() == Kind.ZONED
+            || operand.kind() == Kind.INTERVAL
+            || operand.kind() == Kind.BYTES;
+    if (differs) {
       problem(
           e,
           operand.kind() == Kind.NUMBER
@@ -334,6 +339,10 @@ final class TypeCheck {
       problem(whole, "A length of time is added to a date or subtracted from it, not compared.");
       return Kind.NULL;
     }
+    if (left.kind() == Kind.BYTES || right.kind() == Kind.BYTES) {
+      problem(whole, "Files are not compared; ask whether there is one, or for its OCTET_LENGTH.");
+      return Kind.NULL;
+    }
     if (left.kind() == right.kind()
         || left.kind() == Kind.NULL
         || right.kind() == Kind.NULL
@@ -471,6 +480,7 @@ final class TypeCheck {
   private Typed call(Expression.Call e) {
     return switch (e.function()) {
       case CHAR_LENGTH -> call(e, texts(e), Kind.WHOLE);
+      case OCTET_LENGTH -> octetLength(e);
       case POSITION -> call(e, texts(e), Kind.WHOLE);
       case UPPER, LOWER, TRIM -> call(e, texts(e), Kind.TEXT);
       case SUBSTRING -> substring(e);
@@ -489,6 +499,17 @@ final class TypeCheck {
       case MOD -> mod(e);
       case COALESCE, NULLIF -> alike(e);
     };
+  }
+
+  private Typed octetLength(Expression.Call e) {
+    Typed operand = of(e.arguments().getFirst());
+    if (operand.kind() != Kind.BYTES && operand.kind() != Kind.NULL) {
+      String hint = operand.kind() == Kind.TEXT ? " A text has its CHAR_LENGTH." : "";
+      problem(
+          e.arguments().getFirst(),
+          describe(e.arguments().getFirst(), operand.kind()) + "; only files have bytes." + hint);
+    }
+    return call(e, List.of(operand.tree), Kind.WHOLE);
   }
 
   private List<Expression> texts(Expression.Call e) {
@@ -539,7 +560,7 @@ final class TypeCheck {
           case DATE -> !ofDay;
           case TIME -> ofDay;
           case DATE_TIME, ZONED, NULL -> true;
-          case BOOLEAN, WHOLE, NUMBER, TEXT, UUID, INTERVAL -> false;
+          case BOOLEAN, WHOLE, NUMBER, TEXT, UUID, INTERVAL, BYTES -> false;
         };
     if (!fits) {
       problem(e.operand(), describe(e.operand(), operand.kind()) + "; it has no " + e.part() + ".");

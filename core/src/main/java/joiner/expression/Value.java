@@ -7,6 +7,8 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.Period;
+import java.util.Base64;
+import java.util.HexFormat;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -79,6 +81,29 @@ public sealed interface Value {
 
   /** A length of time: months and days, or seconds. */
   record Interval(Period period, Duration duration) implements Value {}
+
+  /**
+   * The bytes of a file.
+   *
+   * @param base64 as text, in the one form RFC 4648, section 4 gives them
+   */
+  record Bytes(String base64) implements Value {
+    /** The bytes themselves. */
+    public byte[] content() {
+      return Base64.getDecoder().decode(base64);
+    }
+
+    /** How many they are. */
+    public int count() {
+      int padding = base64.endsWith("==") ? 2 : base64.endsWith("=") ? 1 : 0;
+      return base64.length() / 4 * 3 - padding;
+    }
+
+    /** As digits to the base 16, two for each. */
+    public String hex() {
+      return HexFormat.of().formatHex(content());
+    }
+  }
 
   /** Whether a year is in SQL's calendar, from 1 to 9999 (ISO/IEC 9075-2, datetime). */
   static boolean isInCalendar(int year) {

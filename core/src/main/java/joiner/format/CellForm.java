@@ -118,6 +118,7 @@ final class CellForm {
       case FieldType.Phone t -> Spelling.PLAIN;
       case FieldType.Secret t -> Spelling.PLAIN;
       case FieldType.FileReference t -> Spelling.PLAIN;
+      case FieldType.Content t -> Spelling.PLAIN;
       case FieldType.Uuid t -> Spelling.PLAIN;
       case FieldType.Kept t -> Spelling.PLAIN;
     };

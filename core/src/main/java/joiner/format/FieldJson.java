@@ -2,11 +2,13 @@ package joiner.format;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.model.Extras;
@@ -14,6 +16,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
+import joiner.model.MediaType;
 
 /** A field as a Table Schema field descriptor. */
 final class FieldJson {
@@ -32,7 +35,7 @@ final class FieldJson {
     Members more = members.object(DataPackage.MORE);
     Members constraints = members.object("constraints");
     FieldType type = type(members, constraints, more);
-    Limits limits = limits(constraints, type);
+    Limits limits = limits(constraints, more, type);
     boolean required = constraints.flag("required");
     boolean unique = constraints.flag("unique");
     String label = members.optionalText("title").orElse(name);
@@ -70,6 +73,7 @@ final class FieldJson {
       Members members, Members constraints, FieldType type, Map<String, String> extras) {
     boolean carried =
         type instanceof FieldType.Uuid
+            || type instanceof FieldType.Content
             || type instanceof FieldType.Email
             || type instanceof FieldType.WebAddress;
     if (!carried) {
@@ -137,6 +141,9 @@ final class FieldJson {
     if (own.equals("secret")) {
       return new FieldType.Secret(length.orElse(DataPackage.HASH_LENGTH));
     }
+    if (format.equals("binary")) {
+      return content(more);
+    }
     if (own.equals("file")) {
       return new FieldType.FileReference(length.orElse(DataPackage.ADDRESS_LENGTH));
     }
@@ -153,7 +160,27 @@ final class FieldJson {
     return length.<FieldType>map(FieldType.Text::new).orElseGet(FieldType.LongText::new);
   }
 
-  private static Limits limits(Members constraints, FieldType type) throws UnreadableFileException {
+  private static FieldType content(Members more) throws UnreadableFileException {
+    var media = new ArrayList<MediaType>();
+    for (String iana : more.texts("media")) {
+      media.add(
+          MediaType.named(iana)
+              .orElseThrow(
+                  () ->
+                      more.problem(
+                          "“"
+                              + iana
+                              + "” is no kind of file that is known here; there are "
+                              + Arrays.stream(MediaType.values())
+                                  .map(MediaType::iana)
+                                  .collect(Collectors.joining(", "))
+                              + ".")));
+    }
+    return new FieldType.Content(media, more.number("bytes").orElse(Integer.MAX_VALUE));
+  }
+
+  private static Limits limits(Members constraints, Members more, FieldType type)
+      throws UnreadableFileException {
     constraints.any("maxLength");
     Optional<Integer> minLength = constraints.number("minLength");
     List<String> allowed = type instanceof FieldType.Choice ? List.of() : constraints.texts("enum");
@@ -165,7 +192,18 @@ final class FieldJson {
         constraints.scalar("exclusiveMaximum"),
         constraints.optionalText("pattern"),
         minLength.map(OptionalInt::of).orElse(OptionalInt.empty()),
-        allowed);
+        allowed,
+        shown(constraints, more));
+  }
+
+  /** How texts are seen that are kept without their marks; only said beside their pattern. */
+  private static Optional<String> shown(Members constraints, Members more)
+      throws UnreadableFileException {
+    Optional<String> shown = more.optionalText("shown");
+    if (shown.isPresent() && constraints.optionalText("pattern").isEmpty()) {
+      throw more.problem("“shown” says how texts of a “pattern” are seen, and there is none.");
+    }
+    return shown;
   }
 
   static Json write(Field field, boolean unique) {
@@ -188,6 +226,7 @@ final class FieldJson {
       constraints.put("unique", true);
     }
     writeLimits(field, constraints);
+    field.limits().shown().ifPresent(seen -> more.put("shown", seen));
     more.putIfAny("unit", field.unit());
     field.defaultValue().ifPresent(formula -> more.put("default", formula.text()));
     Map<String, String> extras = new LinkedHashMap<>(field.extras().byProperty());
@@ -240,6 +279,7 @@ final class FieldJson {
         }
       }
       case FieldType.Uuid t -> json.put("type", "string").put("format", "uuid");
+      case FieldType.Content t -> content(json, more, t);
       case FieldType.Kept t -> json.put("type", t.standardType());
     }
   }
@@ -257,6 +297,18 @@ final class FieldJson {
     json.put("type", "string");
     constraints.put("maxLength", type.maxLength());
     more.put("type", name);
+  }
+
+  private static void content(Json.Obj json, Json.Obj more, FieldType.Content type) {
+    json.put("type", "string").put("format", "binary");
+    if (type.mostBytes() < Integer.MAX_VALUE) {
+      more.put("bytes", type.mostBytes());
+    }
+    if (!type.media().isEmpty()) {
+      var names = new ArrayList<Json>();
+      type.media().forEach(media -> names.add(new Json.Text(media.iana(), 0)));
+      more.put("media", new Json.Arr(names, 0));
+    }
   }
 
   private static void whole(Json.Obj json, Json.Obj more, Width width) {

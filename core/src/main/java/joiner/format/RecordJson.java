@@ -203,6 +203,10 @@ final class RecordJson {
     var values = new ArrayList<@Nullable Object>();
     for (RecordComponent component : type.getRecordComponents()) {
       Optional<Json> member = object.get(component.getName());
+      if (member.isEmpty() && component.getType() == Optional.class) {
+        values.add(Optional.empty()); // Written before there was such a thing.
+        continue;
+      }
       if (member.isEmpty()) {
         throw strange(json, type, file);
       }

@@ -48,6 +48,13 @@ final class Conditions {
     return new Expression.Compare(side, counted, bound, Place.NOWHERE);
   }
 
+  static Expression bytes(Field field, int most) {
+    var counted =
+        new Expression.Call(Expression.Function.OCTET_LENGTH, List.of(read(field)), Place.NOWHERE);
+    var bound = new Expression.Literal(Value.whole(most), Kind.WHOLE, Place.NOWHERE);
+    return new Expression.Compare(Comparison.AT_MOST, counted, bound, Place.NOWHERE);
+  }
+
   /** One @ with something on both sides and no blank. */
   static Expression address(Field field) {
     return new Expression.And(

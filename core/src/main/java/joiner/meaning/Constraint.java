@@ -8,11 +8,14 @@ import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
 import joiner.expression.Value;
+import joiner.model.ByteSize;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.MediaType;
 import joiner.model.Relationship;
 import joiner.model.Rule;
+import joiner.naming.WordList;
 import joiner.shape.TextPattern;
 
 /**
@@ -231,6 +234,57 @@ public sealed interface Constraint {
         case TextPattern.Read.Understood understood ->
             understood.pattern().matches(Evaluator.show(value));
       };
+    }
+
+    @Override
+    public Optional<Expression> condition() {
+      return Optional.empty();
+    }
+  }
+
+  /** A file has at most so many bytes. */
+  record MostBytes(String name, Field field, int most) implements OfValue {
+    @Override
+    public String demand() {
+      return "have at most " + ByteSize.of(most);
+    }
+
+    @Override
+    public String about() {
+      return "size";
+    }
+
+    @Override
+    public boolean isKeptBy(Value value) {
+      return !(value instanceof Value.Bytes bytes) || bytes.count() <= most;
+    }
+
+    @Override
+    public Optional<Expression> condition() {
+      return Optional.of(Conditions.bytes(field, most));
+    }
+  }
+
+  /** A file is of one of some kinds, as far as its first bytes tell. */
+  record OfMedia(String name, Field field, List<MediaType> media) implements OfValue {
+    public OfMedia {
+      media = List.copyOf(media);
+    }
+
+    @Override
+    public String demand() {
+      return "be " + WordList.or(media.stream().map(Enum::name).toList());
+    }
+
+    @Override
+    public String about() {
+      return "kind of file";
+    }
+
+    @Override
+    public boolean isKeptBy(Value value) {
+      return !(value instanceof Value.Bytes bytes)
+          || media.stream().anyMatch(type -> type.fits(bytes.content()));
     }
 
     @Override

@@ -89,7 +89,7 @@ public record DefaultReading(Sort sort, String words, Optional<Formula> value) {
           case BOOLEAN -> constants(field.type(), List.of("true", "false"));
           case TEXT -> Stream.concat(constants(field.type(), listed(field)), person(field));
           case WHOLE, NUMBER -> constants(field.type(), List.of("0"));
-          case TIME, UUID, INTERVAL, NULL -> Stream.of();
+          case TIME, UUID, INTERVAL, BYTES, NULL -> Stream.of();
         };
     return Stream.concat(Stream.of(nothing), others).toList();
   }

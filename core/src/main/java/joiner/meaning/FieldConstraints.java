@@ -48,6 +48,9 @@ final class FieldConstraints {
     if (field.type() instanceof FieldType.Choice choice) {
       list(choice.values());
     }
+    if (field.type() instanceof FieldType.Content content) {
+      content(content);
+    }
     Limits limits = field.limits();
     list(limits.allowed());
     for (Comparison side : Limits.SIDES) {
@@ -57,6 +60,15 @@ final class FieldConstraints {
     limits
         .minLength()
         .ifPresent(least -> found.add(new Constraint.Shortest(name("length"), field, least)));
+  }
+
+  private void content(FieldType.Content content) {
+    if (content.mostBytes() < Integer.MAX_VALUE) {
+      found.add(new Constraint.MostBytes(name("bytes"), field, content.mostBytes()));
+    }
+    if (!content.media().isEmpty()) {
+      found.add(new Constraint.OfMedia(name("media"), field, content.media()));
+    }
   }
 
   private String name(String what) {

@@ -1,13 +1,21 @@
 package joiner.meaning;
 
 import java.time.Clock;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
+import joiner.expression.Reference;
+import joiner.expression.Value;
+import joiner.model.FieldId;
+import joiner.model.OwnField;
 import joiner.model.Table;
 import joiner.rows.Rows;
+import joiner.rows.SeenText;
 
 /**
  * The text by which people recognise a row: the table's row label, or its key where it has none.
@@ -18,6 +26,7 @@ public final class RowLabels {
   private final FormulaRows values;
   private final Optional<Checked> label;
   private final Evaluator evaluator;
+  private final Map<FieldId, UnaryOperator<String>> seen;
 
   /**
    * Labels of the rows of a table.
@@ -30,6 +39,7 @@ public final class RowLabels {
     this.values = values;
     this.evaluator = new Evaluator(clock);
     this.label = meaning.rowLabel();
+    this.seen = SeenText.of(table.fields());
   }
 
   /** The label of one row, from 0; never blank. */
@@ -46,18 +56,32 @@ public final class RowLabels {
   }
 
   private String evaluate(Checked.Sound sound, int row) {
+    Function<Reference, Value> kept = values.row(table.id(), row);
     try {
-      return Evaluator.show(evaluator.evaluate(sound.tree(), values.row(table.id(), row)));
+      return Evaluator.show(evaluator.evaluate(sound.tree(), read -> seen(read, kept.apply(read))));
     } catch (EvaluationException e) {
       return "";
     }
   }
 
+  /** A value of the row as people see it. */
+  private Value seen(Reference read, Value value) {
+    return value instanceof Value.Text(String text)
+            && read instanceof OwnField own
+            && seen.containsKey(own.field())
+        ? new Value.Text(as(own.field()).apply(text))
+        : value;
+  }
+
   private String byKey(int row) {
     String key =
         table.primaryKey().stream()
-            .map(field -> rows.cell(row, field).orElse(""))
+            .map(field -> rows.cell(row, field).map(as(field)).orElse(""))
             .collect(Collectors.joining(" · "));
     return key.isBlank() ? "row " + (row + 1) : key;
+  }
+
+  private UnaryOperator<String> as(FieldId field) {
+    return seen.getOrDefault(field, UnaryOperator.identity());
   }
 }

@@ -226,8 +226,10 @@ final class TableTeller {
             must.add(bound.demand() + in(field));
           }
         }
-        case Constraint.Matching matching -> must.add(form(matching));
+        case Constraint.Matching matching -> must.add(form(field, matching));
         case Constraint.Shortest shortest -> must.add(shortest.demand());
+        case Constraint.MostBytes size -> must.add(size.demand());
+        case Constraint.OfMedia media -> must.add(media.demand());
         case Constraint.Longest room -> {} // How much room a text has is nobody's rule.
         case Constraint.Required required -> {} // Said where it is said which are always there.
         case Constraint.OfType type -> {}
@@ -242,8 +244,11 @@ final class TableTeller {
     return field.unit().isEmpty() ? "" : " " + field.unit();
   }
 
-  private static String form(Constraint.Matching matching) {
-    return PatternWords.of(matching.text()).map(words -> "be " + words).orElseGet(matching::demand);
+  private static String form(Field field, Constraint.Matching matching) {
+    Optional<String> shown = field.limits().shown();
+    return PatternWords.of(shown.orElse(matching.text()))
+        .map(words -> "be " + words + (shown.isPresent() ? " (kept without those marks)" : ""))
+        .orElseGet(matching::demand);
   }
 
   private static String choices(Field field, Constraint.Listed listed) {

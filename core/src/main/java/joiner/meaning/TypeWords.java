@@ -1,6 +1,8 @@
 package joiner.meaning;
 
+import joiner.model.ByteSize;
 import joiner.model.FieldType;
+import joiner.model.MediaType;
 
 /** Types as people read them. */
 public final class TypeWords {
@@ -21,6 +23,8 @@ public final class TypeWords {
       case FieldType.Time t -> "a time";
       case FieldType.DateTime t -> t.zoned() ? "a date and time with zone" : "a date and time";
       case FieldType.Uuid t -> "a UUID";
+      case FieldType.Content t ->
+          "a whole " + file(t) + " of at most " + ByteSize.of(t.mostBytes());
       case FieldType.Email t -> "an e-mail of " + t.maxLength();
       case FieldType.WebAddress t -> "a web address of " + t.maxLength();
       case FieldType.Phone t -> "a phone number of " + t.maxLength();
@@ -29,6 +33,17 @@ public final class TypeWords {
       case FieldType.Choice t -> "a choice of " + t.values().size();
       case FieldType.Kept t -> "kept as " + t.standardType();
     };
+  }
+
+  /** What a file that is kept whole is: "image", "document", "file". */
+  static String file(FieldType.Content type) {
+    if (type.media().isEmpty()) {
+      return "file";
+    }
+    if (MediaType.IMAGES.containsAll(type.media())) {
+      return "image";
+    }
+    return MediaType.DOCUMENTS.containsAll(type.media()) ? "document" : "file";
   }
 
   /** The kind of type without its size: "text", "whole number". */
@@ -46,6 +61,7 @@ public final class TypeWords {
       case FieldType.Time t -> "time";
       case FieldType.DateTime t -> "date and time";
       case FieldType.Uuid t -> "UUID";
+      case FieldType.Content t -> "stored " + file(t);
       case FieldType.Email t -> "e-mail";
       case FieldType.WebAddress t -> "web address";
       case FieldType.Phone t -> "phone number";

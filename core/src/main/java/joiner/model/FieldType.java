@@ -145,6 +145,27 @@ public sealed interface FieldType {
   }
 
   /**
+   * A whole file, kept in the database itself. As text it stands in Base64 (RFC 4648, section 4).
+   *
+   * @param media what kinds of file it may be; none listed: any
+   * @param mostBytes the greatest size allowed, in bytes
+   */
+  record Content(List<MediaType> media, int mostBytes) implements FieldType {
+    public Content {
+      media = media.stream().distinct().sorted().toList();
+      if (mostBytes < 1) {
+        throw new IllegalArgumentException("a file has at least 1 byte, not " + mostBytes);
+      }
+    }
+
+    /** Whether every file that the other allows is allowed here too. */
+    public boolean takesAll(Content other) {
+      return other.mostBytes <= mostBytes
+          && (media.isEmpty() || !other.media.isEmpty() && media.containsAll(other.media));
+    }
+  }
+
+  /**
    * One of a short list of fixed choices kept in the design itself; no doubles. A list without
    * entries is not decided yet and demands nothing.
    *
@@ -340,6 +361,7 @@ public sealed interface FieldType {
       case Time t -> ValueType.of(Kind.TIME);
       case DateTime t -> ValueType.of(t.zoned() ? Kind.ZONED : Kind.DATE_TIME);
       case Uuid t -> ValueType.of(Kind.UUID);
+      case Content t -> ValueType.of(Kind.BYTES);
     };
   }
 
@@ -363,6 +385,7 @@ public sealed interface FieldType {
       case Time t -> OptionalInt.empty();
       case DateTime t -> OptionalInt.empty();
       case Uuid t -> OptionalInt.empty();
+      case Content t -> OptionalInt.empty();
       case Counter t -> OptionalInt.empty();
       case Kept t -> OptionalInt.empty();
     };

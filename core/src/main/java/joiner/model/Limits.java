@@ -16,6 +16,8 @@ import joiner.expression.Expression.Comparison;
  * @param pattern regular expression (XML Schema flavour) the whole text matches
  * @param minLength fewest code points
  * @param allowed the only values allowed, for fields that are not a choice; empty: no list
+ * @param shown the pattern that people see, where texts are kept without the marks it has; {@code
+ *     pattern} is then the one without
  */
 public record Limits(
     Optional<String> minimum,
@@ -24,7 +26,8 @@ public record Limits(
     Optional<String> below,
     Optional<String> pattern,
     OptionalInt minLength,
-    List<String> allowed) {
+    List<String> allowed,
+    Optional<String> shown) {
 
   /** No bounds at all. */
   public static final Limits NONE =
@@ -43,6 +46,21 @@ public record Limits(
 
   public Limits {
     allowed = List.copyOf(allowed);
+    if (shown.isPresent() && pattern.isEmpty()) {
+      throw new IllegalArgumentException("marks are left out of a pattern that is not there");
+    }
+  }
+
+  /** Bounds of values that are kept as people see them. */
+  public Limits(
+      Optional<String> minimum,
+      Optional<String> maximum,
+      Optional<String> above,
+      Optional<String> below,
+      Optional<String> pattern,
+      OptionalInt minLength,
+      List<String> allowed) {
+    this(minimum, maximum, above, below, pattern, minLength, allowed, Optional.empty());
   }
 
   /** A range with both ends allowed. */
@@ -57,24 +75,35 @@ public record Limits(
         List.of());
   }
 
-  /** The same bounds with another pattern. */
+  /** The same bounds with another pattern, of texts that are kept as people see them. */
   public Limits withPattern(Optional<String> other) {
     return new Limits(minimum, maximum, above, below, other, minLength, allowed);
   }
 
+  /** The same bounds where texts are kept without the marks that people see. */
+  public Limits withMarks(String bare, String seen) {
+    return new Limits(
+        minimum, maximum, above, below, Optional.of(bare), minLength, allowed, Optional.of(seen));
+  }
+
+  /** The pattern of texts as people see them. */
+  public Optional<String> seen() {
+    return shown.or(() -> pattern);
+  }
+
   /** The same bounds with another inclusive range. */
   public Limits withRange(Optional<String> least, Optional<String> greatest) {
-    return new Limits(least, greatest, above, below, pattern, minLength, allowed);
+    return new Limits(least, greatest, above, below, pattern, minLength, allowed, shown);
   }
 
   /** The same bounds with another list of the only values allowed; empty: no list. */
   public Limits withAllowed(List<String> values) {
-    return new Limits(minimum, maximum, above, below, pattern, minLength, values);
+    return new Limits(minimum, maximum, above, below, pattern, minLength, values, shown);
   }
 
   /** The same bounds with another least length. */
   public Limits withMinLength(OptionalInt least) {
-    return new Limits(minimum, maximum, above, below, pattern, least, allowed);
+    return new Limits(minimum, maximum, above, below, pattern, least, allowed, shown);
   }
 
   /** The bound on one side of the values; there is none for equal and not equal. */
@@ -91,10 +120,11 @@ public record Limits(
   /** The same bounds with another on one side; equal and not equal are no bounds. */
   public Limits withBound(Comparison side, Optional<String> other) {
     return switch (side) {
-      case AT_LEAST -> new Limits(other, maximum, above, below, pattern, minLength, allowed);
-      case AT_MOST -> new Limits(minimum, other, above, below, pattern, minLength, allowed);
-      case GREATER -> new Limits(minimum, maximum, other, below, pattern, minLength, allowed);
-      case LESS -> new Limits(minimum, maximum, above, other, pattern, minLength, allowed);
+      case AT_LEAST -> new Limits(other, maximum, above, below, pattern, minLength, allowed, shown);
+      case AT_MOST -> new Limits(minimum, other, above, below, pattern, minLength, allowed, shown);
+      case GREATER ->
+          new Limits(minimum, maximum, other, below, pattern, minLength, allowed, shown);
+      case LESS -> new Limits(minimum, maximum, above, other, pattern, minLength, allowed, shown);
       case EQUAL, NOT_EQUAL -> throw new IllegalArgumentException(side + " bounds nothing");
     };
   }

@@ -134,6 +134,18 @@ final class TypeText {
       case "e-mail", "email" -> sized(TypeChoice.Email, size);
       case "web address", "url", "uri", "website" -> sized(TypeChoice.WebAddress, size);
       case "phone", "phone number", "telephone" -> sized(TypeChoice.Phone, size);
+      case "stored image", "image stored", "photo stored" -> sized(TypeChoice.StoredImage, size);
+      case "stored document", "document stored" -> sized(TypeChoice.StoredDocument, size);
+      case "stored file",
+          "file stored",
+          "blob",
+          "bytea",
+          "binary",
+          "varbinary",
+          "longblob",
+          "mediumblob",
+          "raw" ->
+          usual(TypeChoice.StoredFile);
       case "image", "document" -> sized(TypeChoice.FileReference, size);
       case "secret" -> sized(TypeChoice.Secret, size);
       case "file", "file reference", "attachment" -> sized(TypeChoice.FileReference, size);

@@ -7,6 +7,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import joiner.model.Field;
 import joiner.model.SpanUnit;
+import joiner.shape.Marks;
 import joiner.shape.PutRight;
 
 /**
@@ -25,9 +26,10 @@ public final class EnteredText {
   /** The text that a cell of a field is to hold. */
   public static String of(Field field, String typed) {
     String text = typed.strip();
-    Optional<String> pattern = field.limits().pattern();
+    Optional<String> pattern = field.limits().seen();
     if (pattern.isPresent() && !typed.isEmpty()) {
-      return PutRight.of(pattern.get(), typed);
+      String right = PutRight.of(pattern.get(), typed);
+      return field.limits().shown().flatMap(Marks::parted).map(m -> m.without(right)).orElse(right);
     }
     if (!field.type().kind().isNumeric() || field.unit().isEmpty()) {
       return typed;

@@ -11,6 +11,7 @@ import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
+import java.util.Base64;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import joiner.expression.Value;
@@ -58,6 +59,7 @@ public final class ValueReader {
           Value.uuid(text)
               .<ReadValue>map(ReadValue.Fits::new)
               .orElseGet(() -> unfit("a UUID like 6f9619ff-8b86-4011-b42d-00c04fc964ff"));
+      case FieldType.Content t -> content(text);
       case FieldType.Kept t -> KeptTypes.read(text, t.standardType());
     };
   }
@@ -86,6 +88,15 @@ public final class ValueReader {
 
   private static ReadValue unfit(String expected) {
     return new ReadValue.Unfit(expected);
+  }
+
+  private static ReadValue content(String text) {
+    try {
+      byte[] content = Base64.getDecoder().decode(text);
+      return new ReadValue.Fits(new Value.Bytes(Base64.getEncoder().encodeToString(content)));
+    } catch (IllegalArgumentException e) {
+      return unfit("the bytes of a file, written in Base64");
+    }
   }
 
   private static boolean isAddress(String text) {

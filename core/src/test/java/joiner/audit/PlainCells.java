@@ -12,6 +12,7 @@ import joiner.model.Field;
 import joiner.model.TableId;
 import joiner.rows.ReadValue;
 import joiner.rows.RowValues;
+import joiner.rows.StoredFile;
 import joiner.rows.ValueReader;
 
 /** Checks each cell of one field by itself: type, length, presence, list and bounds. */
@@ -109,14 +110,18 @@ final class PlainCells {
         add(violations, Violation.Kind.NOT_IN_LIST, c, bad, notListed(c, first(bad, column)));
         bad.forEach(row -> hintAtSlip(row, column.get(row - 1), c.texts(), hints));
       }
-      case Constraint.Shortest c -> broken(c, bad, column, violations);
-      case Constraint.Bounded c -> broken(c, bad, column, violations);
-      case Constraint.Matching c -> broken(c, bad, column, violations);
+      case Constraint.Shortest c -> broken(Violation.Kind.RULE, c, bad, column, violations);
+      case Constraint.Bounded c -> broken(Violation.Kind.RULE, c, bad, column, violations);
+      case Constraint.Matching c -> broken(Violation.Kind.RULE, c, bad, column, violations);
+      case Constraint.MostBytes c -> broken(Violation.Kind.TOO_LONG, c, bad, column, violations);
+      case Constraint.OfMedia c -> broken(Violation.Kind.WRONG_TYPE, c, bad, column, violations);
     }
   }
 
   private static String first(List<Integer> bad, List<Value> column) {
-    return Evaluator.show(column.get(bad.getFirst() - 1));
+    return column.get(bad.getFirst() - 1) instanceof Value.Bytes(String file)
+        ? StoredFile.words(file)
+        : Evaluator.show(column.get(bad.getFirst() - 1));
   }
 
   private String tooLong(Constraint.Longest most, List<Integer> bad, List<Value> column) {
@@ -145,6 +150,7 @@ final class PlainCells {
   }
 
   private void broken(
+      Violation.Kind kind,
       Constraint.OfValue constraint,
       List<Integer> bad,
       List<Value> column,
@@ -157,7 +163,7 @@ final class PlainCells {
             + "; found “"
             + first(bad, column)
             + "”.";
-    add(violations, Violation.Kind.RULE, constraint, bad, says);
+    add(violations, kind, constraint, bad, says);
   }
 
   private void hintAtSlip(int row, Value value, List<String> allowed, List<Hint> hints) {

@@ -137,7 +137,7 @@ class DesignFolderTest {
   @Test
   void whatIsNotUnderstoodIsWrittenBackAndNamed() throws Exception {
     String field =
-        "{\"name\": \"x\", \"type\": \"string\", \"format\": \"binary\"}, {\"name\": \"y\", \"type\": \"any\", \"constraints\": {\"maxLength\": 3}}";
+        "{\"name\": \"x\", \"type\": \"string\", \"format\": \"hexadecimal\"}, {\"name\": \"y\", \"type\": \"any\", \"constraints\": {\"maxLength\": 3}}";
     DesignFolder.Opened opened =
         opened(
             "{\"studio:colour\": \"green\", \"resources\": [{\"name\": \"a\", \"profile\": \"tabular-data-resource\", \"schema\": {\"fields\": ["
@@ -149,7 +149,7 @@ class DesignFolderTest {
         .anyMatch(n -> n.contains("constraints/maxLength"));
     DesignFolder.save(opened.draft(), folder);
     assertThat(Files.readString(folder.resolve("datapackage.json")))
-        .contains("binary", "\"maxLength\": 3", "tabular-data-resource", "studio:colour");
+        .contains("hexadecimal", "\"maxLength\": 3", "tabular-data-resource", "studio:colour");
     assertThat(DesignFolder.open(folder).draft()).isEqualTo(opened.draft());
   }
 

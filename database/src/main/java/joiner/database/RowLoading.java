@@ -111,8 +111,9 @@ final class RowLoading {
   }
 
   /** The text of a value, as the formats of COPY and of files have it. */
-  private static String text(String cell, Field field) {
+  private String text(String cell, Field field) {
     return switch (ValueReader.read(cell, field.type())) {
+      case ReadValue.Fits(Value.Bytes file) -> dialect.loaded(file);
       case ReadValue.Fits fits -> shown(fits.value());
       case ReadValue.Unfit unfit -> cell;
     };
@@ -168,7 +169,7 @@ final class RowLoading {
     lines.setLength(0);
   }
 
-  private static void addLine(StringBuilder lines, List<Field> fields, Rows rows, int row) {
+  private void addLine(StringBuilder lines, List<Field> fields, Rows rows, int row) {
     for (int i = 0; i < fields.size(); i++) {
       lines.append(i == 0 ? "" : "\t");
       Optional<String> cell = rows.cell(row, fields.get(i).id());

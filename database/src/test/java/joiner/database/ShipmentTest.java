@@ -31,6 +31,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -167,6 +168,7 @@ class ShipmentTest {
             new FieldType.WebAddress(90),
             new FieldType.Phone(20),
             new FieldType.FileReference(90),
+            new FieldType.Content(MediaType.IMAGES, 2_000),
             FieldType.Choice.of(List.of("it's", "wet")));
     var names =
         List.of(
@@ -187,6 +189,7 @@ class ShipmentTest {
             "web",
             "phone",
             "file",
+            "photo",
             "choice");
     var values =
         List.of(
@@ -207,6 +210,7 @@ class ShipmentTest {
             "https://x.example/?a=1",
             "+49 511 1",
             "p/q.png",
+            "iVBORw0KGgoAAA==",
             "it's");
     var fields = new ArrayList<Field>();
     fields.add(Field.of("Id", "Id", new FieldType.Counter(Width.BITS_64)));

@@ -18,6 +18,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Limits;
+import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -76,6 +77,7 @@ final class SoundDesigns {
           new FieldType.WebAddress(100),
           new FieldType.Phone(30),
           new FieldType.FileReference(80),
+          new FieldType.Content(MediaType.IMAGES, 2_000_000),
           FieldType.Choice.of(List.of("low", "it's", "a\\b")),
           new FieldType.Kept("geojson"));
 
@@ -158,7 +160,10 @@ final class SoundDesigns {
   private Field dressed(Field field) {
     Field dressed =
         chance()
-            ? field.withDefault(Optional.of(new Formula(pick(defaults(field.type())))))
+            ? field.withDefault(
+                Optional.of(defaults(field.type()))
+                    .filter(some -> !some.isEmpty())
+                    .map(some -> new Formula(pick(some))))
             : field;
     return chance() ? dressed.withLimits(limits(field.type())) : dressed;
   }
@@ -184,6 +189,7 @@ final class SoundDesigns {
           t.zoned()
               ? List.of("CURRENT_TIMESTAMP")
               : List.of("LOCALTIMESTAMP", "TIMESTAMP '2026-01-31 10:00'");
+      case FieldType.Content t -> List.of();
       case FieldType.Uuid t -> List.of("'6f9619ff-8b86-4011-b42d-00c04fc964ff'");
     };
   }

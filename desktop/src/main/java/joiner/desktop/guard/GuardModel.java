@@ -153,6 +153,8 @@ final class GuardModel {
       case Constraint.Listed c -> true;
       case Constraint.Bounded c -> true;
       case Constraint.Matching c -> true;
+      case Constraint.MostBytes c -> false;
+      case Constraint.OfMedia c -> false;
     };
   }
 }

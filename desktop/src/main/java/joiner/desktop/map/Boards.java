@@ -106,6 +106,7 @@ final class Boards {
       case FieldType.Phone t -> "phone";
       case FieldType.Secret t -> "secret";
       case FieldType.FileReference t -> "file";
+      case FieldType.Content t -> "stored";
       case FieldType.Choice t -> "choice of " + t.values().size();
       case FieldType.Kept t -> t.standardType();
     };

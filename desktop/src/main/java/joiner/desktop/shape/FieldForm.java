@@ -12,9 +12,11 @@ import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Control;
 import javafx.scene.control.TextArea;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -27,6 +29,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
+import joiner.model.MediaType;
 
 /** All that is said of one field, or of several together, as a form. */
 final class FieldForm {
@@ -63,6 +66,9 @@ final class FieldForm {
     nodes.add(check("required", alone, fields::isRequired, fields::require));
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
     nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
+    if (field.type() instanceof FieldType.Content content) {
+      nodes.add(kinds(field, content));
+    }
     if (field.type() instanceof FieldType.Choice choice) {
       nodes.addAll(new ChoicesForm(model.choices(), texts).of(of, choice));
     } else {
@@ -248,6 +254,21 @@ final class FieldForm {
               HBox.setHgrow(end, Priority.ALWAYS);
             });
     return Parts.beside(texts.get("side.field.range"), both);
+  }
+
+  /** Which kinds of file a field may hold. */
+  private Node kinds(Field field, FieldType.Content type) {
+    var kinds = new FlowPane(10, 4);
+    for (MediaType media : MediaType.values()) {
+      var box = new CheckBox(media.name());
+      box.setId("field-media-" + media.name());
+      box.setSelected(type.media().contains(media));
+      box.setTooltip(new Tooltip(media.iana()));
+      box.setOnAction(event -> fields.admit(field, type, media, box.isSelected()));
+      kinds.getChildren().add(box);
+    }
+    String which = type.media().isEmpty() ? "side.field.kinds.any" : "side.field.kinds";
+    return new VBox(2, Parts.label(texts.get(which), "muted", "small"), kinds);
   }
 
   private Node note(Field field) {

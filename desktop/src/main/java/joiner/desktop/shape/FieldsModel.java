@@ -29,6 +29,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
+import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -312,7 +313,7 @@ final class FieldsModel {
     for (Field field : fields) {
       if (!size.equals(TypeChoice.sizeOf(field))) {
         Optional<TypeChoice> choice = TypeChoice.of(field);
-        Optional<FieldType> sized = choice.flatMap(c -> c.sized(size));
+        Optional<FieldType> sized = choice.flatMap(c -> c.resized(field.type(), size));
         if (sized.isEmpty()) {
           bench.tell(Notice.Sort.REFUSED, texts.get("size.bad", size, type(field)));
           return false;
@@ -326,6 +327,17 @@ final class FieldsModel {
     }
     apply(edits);
     return true;
+  }
+
+  /** Lets a field hold files of a kind, or no longer; where no kind is named, all are held. */
+  void admit(Field field, FieldType.Content type, MediaType media, boolean admitted) {
+    var kinds = new ArrayList<>(type.media());
+    if (admitted) {
+      kinds.add(media);
+    } else {
+      kinds.remove(media);
+    }
+    bench.apply(ChangeField.type(table(), field, new FieldType.Content(kinds, type.mostBytes())));
   }
 
   /** The default of a field as people say it; empty for none. */

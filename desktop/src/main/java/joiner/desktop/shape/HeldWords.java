@@ -7,13 +7,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import joiner.desktop.widget.Texts;
 import joiner.meaning.ParentRows;
+import joiner.model.ByteSize;
 import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.naming.Counts;
 import joiner.rows.HeldValues;
+import joiner.rows.SeenText;
 
 /** What a field holds, as short as a line of the grid is. */
 final class HeldWords {
@@ -58,6 +62,11 @@ final class HeldWords {
     if (parents.isPresent()) {
       return referred(values, parents.get());
     }
+    if (field.type() instanceof FieldType.Content) {
+      long greatest = values.longest() * 3L / 4; // Of every four digits of Base64 three are bytes.
+      return texts.get(
+          "held.files", values.rows() - values.blank(), ByteSize.about(Math.max(1, greatest)));
+    }
     if (values.range().isPresent()) {
       return range(values.range().get());
     }
@@ -65,7 +74,8 @@ final class HeldWords {
     boolean repeated =
         values.different() < filled && values.different() <= Math.max(HeldValues.NAMED, filled / 3);
     if (repeated) {
-      return frequent(values.frequent(), Optional.empty());
+      UnaryOperator<String> as = SeenText.of(field).orElse(UnaryOperator.identity());
+      return frequent(values.frequent(), as);
     }
     return field.type().length().isPresent()
         ? texts.get("held.longest", values.longest())
@@ -75,19 +85,19 @@ final class HeldWords {
   private String referred(HeldValues values, ParentRows parents) {
     boolean all = values.different() <= HeldValues.NAMED;
     return all
-        ? frequent(values.frequent(), Optional.of(parents))
+        ? frequent(values.frequent(), text -> label(text, parents))
         : texts.get("held.parents", values.different(), parents.count(), parents.noun().plural());
   }
 
-  private static String frequent(List<HeldValues.Frequent> frequent, Optional<ParentRows> parents) {
+  private static String frequent(List<HeldValues.Frequent> frequent, UnaryOperator<String> called) {
     return frequent.stream()
         .limit(2)
-        .map(one -> cut(label(one.text(), parents)) + " " + Counts.of(one.count()))
+        .map(one -> cut(called.apply(one.text())) + " " + Counts.of(one.count()))
         .collect(Collectors.joining(" · "));
   }
 
-  private static String label(String text, Optional<ParentRows> parents) {
-    return parents.flatMap(p -> p.find(text)).map(ParentRows.Parent::label).orElse(text);
+  private static String label(String text, ParentRows parents) {
+    return parents.find(text).map(ParentRows.Parent::label).orElse(text);
   }
 
   private static String cut(String text) {

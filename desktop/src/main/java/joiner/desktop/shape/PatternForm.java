@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -21,6 +22,7 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.naming.WordList;
+import joiner.shape.Marks;
 import joiner.shape.PartKind;
 import joiner.shape.PatternPart;
 import joiner.shape.PatternPart.What;
@@ -42,7 +44,7 @@ final class PatternForm {
   }
 
   List<Node> of(SheetModel.About.OfField of) {
-    String expression = of.field().limits().pattern().orElse("");
+    String expression = of.field().limits().seen().orElse("");
     var nodes = new ArrayList<Node>();
     TextField typed = TypedText.of(expression, text -> model.pattern(of, text));
     typed.setId("field-pattern");
@@ -50,6 +52,7 @@ final class PatternForm {
     if (!expression.isEmpty()) {
       nodes.add(words(expression));
       nodes.add(trial(expression));
+      Marks.parted(expression).ifPresent(marks -> nodes.add(marks(of)));
     }
     Button seen = Parts.button(texts.get("pattern.seen"), () -> model.patternFromRows(of));
     seen.setId("pattern-from-rows");
@@ -79,6 +82,16 @@ final class PatternForm {
             .orElseGet(() -> texts.get("pattern.beyond")),
         "muted",
         "small");
+  }
+
+  /** Whether the rows hold the marks that people see. */
+  private Node marks(SheetModel.About.OfField of) {
+    var box = new CheckBox(texts.get("pattern.marks"));
+    box.setId("pattern-marks");
+    box.setWrapText(true);
+    box.setSelected(of.field().limits().shown().isEmpty());
+    box.setOnAction(event -> model.storeMarks(of, box.isSelected()));
+    return box;
   }
 
   private Node trial(String expression) {

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.UnaryOperator;
 import joiner.expression.Value;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
@@ -16,6 +17,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.rows.ReadValue;
 import joiner.rows.Rows;
+import joiner.rows.SeenText;
 import joiner.rows.ValueReader;
 
 /**
@@ -62,7 +64,7 @@ record RowOrder(List<String> words, List<Sort> sorts) {
    */
   List<Integer> of(
       Rows rows, List<Field> fields, Map<FieldId, ParentRows> parents, BooleanSupplier goesOn) {
-    var read = new Read(rows, parents);
+    var read = new Read(rows, parents, SeenText.of(fields));
     var places = new ArrayList<Integer>();
     for (int row = 0; row < rows.count(); row++) {
       if (row % STRETCH == 0 && !goesOn.getAsBoolean()) {
@@ -87,7 +89,8 @@ record RowOrder(List<String> words, List<Sort> sorts) {
   }
 
   /** Rows as people read them. */
-  private record Read(Rows rows, Map<FieldId, ParentRows> parents) {
+  private record Read(
+      Rows rows, Map<FieldId, ParentRows> parents, Map<FieldId, UnaryOperator<String>> seen) {
     Optional<String> label(int row, FieldId field) {
       return Optional.ofNullable(parents.get(field))
           .flatMap(of -> of.find(rows, row))
@@ -95,7 +98,8 @@ record RowOrder(List<String> words, List<Sort> sorts) {
     }
 
     boolean holds(int row, FieldId field, String word) {
-      return rows.cell(row, field).filter(text -> folded(text).contains(word)).isPresent()
+      UnaryOperator<String> as = seen.getOrDefault(field, text -> text);
+      return rows.cell(row, field).map(as).filter(t -> folded(t).contains(word)).isPresent()
           || label(row, field).filter(text -> folded(text).contains(word)).isPresent();
     }
   }
@@ -152,6 +156,7 @@ record RowOrder(List<String> words, List<Sort> sorts) {
       case Value.Time v -> v.time();
       case Value.DateTime v -> v.at();
       case Value.Zoned v -> v.at().toInstant();
+      case Value.Bytes v -> BigDecimal.valueOf(v.count());
       case Value.Interval v -> BigDecimal.ZERO; // No field holds one.
       case Value.Null v -> "";
     };

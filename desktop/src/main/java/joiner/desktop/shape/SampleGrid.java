@@ -15,6 +15,7 @@ import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.stage.FileChooser;
 import joiner.desktop.widget.CellEditor;
 import joiner.desktop.widget.HueMark;
 import joiner.desktop.widget.Offers;
@@ -241,9 +242,61 @@ public final class SampleGrid {
           text,
           (row, typed) -> model.edits().choose(row, field, typed),
           (cell, row, letter) -> pickChoice(cell, row, field, choice, letter));
+    } else if (field.type() instanceof FieldType.Content content) {
+      editor.act(
+          column,
+          held,
+          text,
+          (row, typed) -> model.edits().type(row, field, typed),
+          (cell, row, letter) -> pickFile(cell, row, field, content));
     } else {
-      editor.type(column, held, text, (row, typed) -> model.edits().type(row, field, typed));
+      editor.type(
+          column,
+          held,
+          row -> model.typed(row, field.id()),
+          (row, typed) -> model.edits().type(row, field, typed));
     }
+  }
+
+  private void pickFile(Node cell, int row, Field field, FieldType.Content content) {
+    FileCells files = model.files();
+    new Picker<>(
+            texts.get("content.pick", field.label()),
+            Offers.among(files.deeds(row, field), deed -> texts.get("content." + deed)))
+        .goingOn(editor::goOn)
+        .open(
+            cell,
+            deed -> {
+              switch (deed) {
+                case TAKE_IN -> takeIn(row, field, content);
+                case SAVE -> save(row, field, content);
+                case TAKE_OUT -> files.takeOut(row, field);
+              }
+            });
+  }
+
+  private void takeIn(int row, Field field, FieldType.Content content) {
+    var chooser = new FileChooser();
+    chooser.setTitle(texts.get("content.pick", field.label()));
+    List<String> endings = FileCells.endings(content);
+    if (!endings.isEmpty()) {
+      chooser
+          .getExtensionFilters()
+          .add(
+              new FileChooser.ExtensionFilter(
+                  texts.get("content.kinds", String.join(", ", endings)),
+                  endings.stream().map(ending -> "*" + ending).toList()));
+    }
+    Optional.ofNullable(chooser.showOpenDialog(grid.getScene().getWindow()))
+        .ifPresent(file -> model.files().takeIn(row, field, content, file.toPath()));
+  }
+
+  private void save(int row, Field field, FieldType.Content content) {
+    var chooser = new FileChooser();
+    chooser.setTitle(texts.get("content.SAVE"));
+    chooser.setInitialFileName(model.files().name(row, field, content));
+    Optional.ofNullable(chooser.showSaveDialog(grid.getScene().getWindow()))
+        .ifPresent(file -> model.files().save(row, field, content, file.toPath()));
   }
 
   private void pickChoice(Node cell, int row, Field field, FieldType.Choice choice, String begun) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -35,6 +36,7 @@ import joiner.model.TableId;
 import joiner.rows.HeldValues;
 import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
+import joiner.rows.SeenText;
 import joiner.source.LinkedFile;
 
 /**
@@ -49,6 +51,9 @@ final class SampleModel {
 
   /** Those of them that refer to rows, each by itself. */
   private List<FieldId> references = List.of();
+
+  /** How people see the texts of those whose cells they see otherwise. */
+  private Map<FieldId, UnaryOperator<String>> seen = Map.of();
 
   private Rows rows = Rows.NONE;
 
@@ -355,6 +360,7 @@ final class SampleModel {
     }
     table = Optional.of(shown.id());
     fields = shown.fields();
+    seen = SeenText.of(fields);
     rows = next;
     if (!sameRows) {
       order();
@@ -437,7 +443,10 @@ final class SampleModel {
     String text = cell(row, field);
     return text.isEmpty()
         ? text
-        : parents(field).flatMap(p -> p.find(rows, row)).map(ParentRows.Parent::label).orElse(text);
+        : parents(field)
+            .flatMap(p -> p.find(rows, row))
+            .map(ParentRows.Parent::label)
+            .orElseGet(() -> typed(row, field));
   }
 
   /** The key of the row that a row refers to by a field, or what the cell holds. */
@@ -446,6 +455,12 @@ final class SampleModel {
         .flatMap(p -> p.find(rows, row))
         .map(ParentRows.Parent::key)
         .orElseGet(() -> cell(row, field));
+  }
+
+  /** A cell as people type it; rows from 0. */
+  String typed(int row, FieldId field) {
+    String text = cell(row, field);
+    return text.isEmpty() || !seen.containsKey(field) ? text : seen.get(field).apply(text);
   }
 
   /** The text of a cell, rows from 0; empty for NULL. */
@@ -489,6 +504,11 @@ final class SampleModel {
   /** What is done with the rows. */
   RowEdits edits() {
     return new RowEdits(bench, this, texts);
+  }
+
+  /** What is done with cells that hold whole files. */
+  FileCells files() {
+    return new FileCells(bench, this, texts);
   }
 
   /** The rows as they are seen. */

@@ -20,6 +20,7 @@ import joiner.edit.LookupToChoices;
 import joiner.edit.MoveToArea;
 import joiner.edit.RenameArea;
 import joiner.edit.SetUnique;
+import joiner.edit.StoreMarks;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.expression.Formula;
@@ -38,6 +39,7 @@ import joiner.model.TableKind;
 import joiner.model.UniqueKey;
 import joiner.rows.HeldValues;
 import joiner.rows.Rows;
+import joiner.shape.Marks;
 import joiner.shape.PatternExamples;
 import joiner.shape.PatternWords;
 
@@ -186,7 +188,26 @@ final class SheetModel {
   }
 
   void pattern(About.OfField of, String text) {
-    limits(of, of.field().limits().withPattern(present(text)));
+    Limits now = of.field().limits();
+    Optional<String> seen = present(text);
+    Optional<Marks> kept = now.shown().isPresent() ? seen.flatMap(Marks::parted) : Optional.empty();
+    limits(
+        of,
+        kept.map(marks -> now.withMarks(marks.bareExpression(), seen.orElseThrow()))
+            .orElseGet(() -> now.withPattern(seen)));
+    if (now.shown().isPresent() && kept.isEmpty()) {
+      bench.tell(Notice.Sort.HINT, texts.get("pattern.marksGone", of.field().label()));
+    }
+  }
+
+  /** Keeps the texts of a field with the marks of its pattern, or without. */
+  void storeMarks(About.OfField of, boolean stored) {
+    Field field = of.field();
+    if (bench.apply(() -> new StoreMarks(of.table().id(), field.id(), field.label(), stored))) {
+      bench.tellDone(
+          texts.get(stored ? "pattern.marksKept" : "pattern.marksOut", field.label()),
+          texts.get("undo"));
+    }
   }
 
   /** Takes the pattern that most values in the rows have; tells where there is none. */

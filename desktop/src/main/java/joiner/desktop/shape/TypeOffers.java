@@ -22,7 +22,8 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
   private static final Pattern ARROW = Pattern.compile("^\\s*(→|->|>)\\s*");
 
   /** In their order. */
-  private static final List<String> GROUPS = List.of("text", "number", "truth", "time", "identity");
+  private static final List<String> GROUPS =
+      List.of("text", "number", "truth", "time", "identity", "file");
 
   /** What a field may hold. */
   sealed interface Held {
@@ -91,6 +92,7 @@ final class TypeOffers implements Offers<TypeOffers.Held> {
           FileReference,
           Choice ->
           "text";
+      case StoredImage, StoredDocument, StoredFile -> "file";
       case WholeNumber, Decimal, Money, Percentage, AnyNumber -> "number";
       case TrueFalse -> "truth";
       case Date, Time, DateTime, ZonedDateTime, TimeSpan -> "time";
