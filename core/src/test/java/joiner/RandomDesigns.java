@@ -31,6 +31,7 @@ import joiner.model.KeyId;
 import joiner.model.Limits;
 import joiner.model.MediaType;
 import joiner.model.Noun;
+import joiner.model.Origin;
 import joiner.model.Picking;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -297,6 +298,9 @@ public final class RandomDesigns {
         type instanceof FieldType.Choice || chance() ? Limits.NONE : limits(),
         text(),
         chance() ? "" : text(),
+        random.nextInt(6) == 0
+            ? new Origin.Computed(new Formula(chance() ? "name || ''" : text()))
+            : Origin.TYPED,
         new Extras(chance() ? Map.of("rdfType", "\"http://example.org/é\"") : Map.of()));
   }
 

@@ -254,13 +254,18 @@ public final class RandomRules {
     if (depth == 0 || random.nextInt(3) == 0) {
       return one("cost", "share", "cost", "1.5", "0.25", "-2.75", "7");
     }
-    return switch (random.nextInt(8)) {
+    return switch (random.nextInt(9)) {
       case 0, 1 -> "(" + number(depth - 1) + one(" + ", " - ") + number(depth - 1) + ")";
       case 2 -> "(" + number(depth - 1) + " * " + one("2", "0.5", "share") + ")";
       case 3 -> "(cost / " + one("2", "4.0", "0.5") + ")";
       case 4 -> "ABS(" + number(depth - 1) + ")";
       case 5 -> one("FLOOR(", "CEILING(") + number(depth - 1) + ")";
       case 6 -> "COALESCE(" + number(depth - 1) + ", " + number(0) + ")";
+      case 7 ->
+          "ROUND("
+              + one("cost", "share", "cost * share", "cost / 0.5", "cost - 2.75")
+              + one("", ", 0", ", 1", ", 2")
+              + ")";
       default -> "CASE WHEN " + atom(0) + " THEN cost ELSE " + number(0) + " END";
     };
   }
@@ -314,6 +319,16 @@ public final class RandomRules {
                     + (dateOnly
                         ? one("DAY", "MONTH", "YEAR")
                         : one("DAY", "HOUR", "MINUTE", "MONTH", "YEAR")));
+  }
+
+  /** What a field may be worked out by: a text, a number or a truth. */
+  public String value() {
+    return switch (random.nextInt(4)) {
+      case 0 -> whole(2);
+      case 1 -> "ROUND(cost + (" + number(2) + "), 2)";
+      case 2 -> condition(1);
+      default -> text(2);
+    };
   }
 
   /** Several rules. */

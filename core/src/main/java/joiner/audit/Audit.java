@@ -16,6 +16,7 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Reference;
 import joiner.meaning.Constraint;
@@ -177,9 +178,8 @@ public final class Audit {
   public static Set<TableId> readByOthers(Draft draft) {
     Set<TableId> read = new LinkedHashSet<>();
     for (Table table : draft.design().tables()) {
-      for (Constraint.Holds holds : draft.meaning().of(table).rules()) {
-        read.addAll(reached(draft.design(), holds));
-      }
+      formulas(draft.meaning().of(table))
+          .forEach(formula -> read.addAll(reached(draft.design(), formula)));
     }
     return read;
   }
@@ -211,8 +211,15 @@ public final class Audit {
     }
   }
 
-  private static List<TableId> reached(Design design, Constraint.Holds holds) {
-    return holds.condition() instanceof Checked.Sound sound
+  /** What the rows of a table are asked that may read others. */
+  private static Stream<Checked> formulas(TableMeaning meaning) {
+    return Stream.concat(
+        meaning.rules().stream().map(Constraint.Holds::condition),
+        meaning.table().fields().stream().flatMap(f -> meaning.computed(f.id()).stream()));
+  }
+
+  private static List<TableId> reached(Design design, Checked formula) {
+    return formula instanceof Checked.Sound sound
         ? sound.reads().stream()
             .filter(FarField.class::isInstance)
             .flatMap(far -> ((FarField) far).over().stream())
@@ -295,15 +302,25 @@ public final class Audit {
   }
 
   private Part cells(TablePass pass, Table table, Field field) {
+    var which = new Which(table.id(), "cells", field.id());
+    if (draft.meaning().of(table).computed(field.id()).stream()
+        .anyMatch(Checked.Faulty.class::isInstance)) {
+      return new Part(which, List.of(field), () -> KnownAudit.Found.NOTHING); // It is a finding.
+    }
+    List<Object> inputs = columns(table, List.of(field.id()));
+    inputs.add(table.isRequired(field.id()));
+    inputs.add(table.id());
     return part(
-        new Which(table.id(), "cells", field.id()),
-        List.of(
-            field, table.isRequired(field.id()), rows.identity(table.id(), field.id()), table.id()),
+        which,
+        inputs,
         () -> {
           List<CellCheck> checks = pass.checkCells(field);
           return () ->
               new KnownAudit.Found(
-                  checks.stream().flatMap(check -> check.violation().stream()).toList(),
+                  Stream.concat(
+                          pass.foundWorked(field.id()).stream(),
+                          checks.stream().flatMap(check -> check.violation().stream()))
+                      .toList(),
                   checks.stream().flatMap(check -> check.hints().stream()).toList());
         });
   }
@@ -398,6 +415,20 @@ public final class Audit {
     for (FieldId field : fields) {
       inputs.add(table.field(field));
       inputs.add(rows.identity(table.id(), field));
+      draft.meaning().of(table).computed(field).ifPresent(by -> inputs.addAll(read(table, by)));
+    }
+    return inputs;
+  }
+
+  /** What the values of a computed field hang on. */
+  private List<Object> read(Table table, Checked by) {
+    var inputs = new ArrayList<Object>();
+    if (by instanceof Checked.Sound sound) {
+      inputs.add(sound.tree());
+      inputs.addAll(columns(table, TableMeaning.fieldsOf(sound)));
+      sound.reads().forEach(reference -> inputs.addAll(far(reference)));
+      inputs.add(rows.count(table.id()));
+      inputs.add(sound.readsClock() ? LocalDate.now(clock) : "no clock");
     }
     return inputs;
   }
@@ -454,8 +485,8 @@ public final class Audit {
         && (unread.containsKey(table.id())
             || byChild.getOrDefault(table.id(), List.of()).stream()
                 .anyMatch(r -> unread.containsKey(r.parent()))
-            || draft.meaning().of(table).rules().stream()
-                .flatMap(rule -> reached(design, rule).stream())
+            || formulas(draft.meaning().of(table))
+                .flatMap(formula -> reached(design, formula).stream())
                 .anyMatch(unread::containsKey));
   }
 

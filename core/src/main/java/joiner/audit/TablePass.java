@@ -31,6 +31,7 @@ final class TablePass {
   private final int mostRows;
   private final int batchRows;
   private final Map<FieldId, TypedCells> cells = new LinkedHashMap<>();
+  private final Map<FieldId, WorkedCells> worked = new LinkedHashMap<>();
   private final List<CellCheck> cellChecks = new ArrayList<>();
   private final List<KeyPut> puts = new ArrayList<>();
   private final List<ReferenceCheck> references = new ArrayList<>();
@@ -69,6 +70,18 @@ final class TablePass {
   }
 
   private TypedCells cells(FieldId id) {
+    Optional<Checked> formula = meaning.computed(id);
+    if (formula.isPresent() && !worked.containsKey(id)) {
+      if (formula.get() instanceof Checked.Sound sound) {
+        TableMeaning.fieldsOf(sound).forEach(this::cells);
+      }
+      TypedCells own = column(id);
+      worked.put(id, new WorkedCells(table.id(), own, formula.get(), clock, mostRows));
+    }
+    return column(id);
+  }
+
+  private TypedCells column(FieldId id) {
     return cells.computeIfAbsent(id, f -> new TypedCells(table.field(f), cells.size(), batchRows));
   }
 
@@ -84,6 +97,11 @@ final class TablePass {
     }
     cellChecks.addAll(checks);
     return checks;
+  }
+
+  /** What a computed field holds beside what it is worked out as. */
+  List<Violation> foundWorked(FieldId id) {
+    return Optional.ofNullable(worked.get(id)).map(WorkedCells::found).orElse(List.of());
   }
 
   KeyPut putKeys(List<FieldId> fields, Keys keys, Optional<Constraint.Unique> unique) {
@@ -117,6 +135,7 @@ final class TablePass {
   /** Takes a batch of rows. */
   void take(CellBatch batch) {
     cells.values().forEach(field -> field.read(batch));
+    worked.values().forEach(field -> field.work(batch.rows(), batch.first(), this::row));
     cellChecks.forEach(check -> check.check(batch.rows(), batch.first()));
     rules.forEach(check -> check.check(batch.rows(), batch.first()));
     puts.forEach(put -> put.put(batch.rows(), batch.first()));

@@ -1,6 +1,8 @@
 package joiner.audit;
 
 import java.util.Optional;
+import java.util.OptionalLong;
+import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldType;
@@ -161,6 +163,26 @@ final class TypedCells {
     return APART;
   }
 
+  /** Holds a value that was worked out, whatever stands in the cell. */
+  void put(int row, Value value) {
+    if (value instanceof Value.Null) {
+      states[row] = NONE;
+      return;
+    }
+    apart[row] = value;
+    boolean fits =
+        !(value instanceof Value.Num)
+            || ValueReader.read(Evaluator.show(value), field.type()) instanceof ReadValue.Fits;
+    var number =
+        fits ? form.map(of -> of.of(value)).orElse(OptionalLong.empty()) : OptionalLong.empty();
+    if (number.isPresent()) {
+      numbers[row] = number.getAsLong();
+      states[row] = PLAIN;
+    } else {
+      states[row] = fits ? APART : UNFIT;
+    }
+  }
+
   byte state(int row) {
     return states[row];
   }
@@ -192,8 +214,13 @@ final class TypedCells {
     return CellBatch.length(batch.places(column)[row]);
   }
 
-  /** The text of a cell as it stands there. */
+  /** The text of a cell as it stands there, or of the value that was worked out. */
   String text(int row) {
+    return field.isComputed() ? Evaluator.show(apart[row]) : batch.text(column, row);
+  }
+
+  /** What a row came with, whatever was worked out. */
+  String given(int row) {
     return batch.text(column, row);
   }
 

@@ -37,7 +37,8 @@ public record Violation(
     NOT_IN_LIST("not-in-list"),
     DUPLICATE_KEY("duplicate-key"),
     ORPHAN("orphan"),
-    RULE("rule");
+    RULE("rule"),
+    COMPUTED("computed");
 
     private final String id;
 

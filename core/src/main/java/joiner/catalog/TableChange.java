@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /**
  * A table that stays, as it was and as it comes.
@@ -65,6 +66,17 @@ public record TableChange(
         table.checks(),
         table.indexes(),
         "");
+  }
+
+  /**
+   * Whether columns change beside or under one that is computed from others, which engines refuse
+   * in many ways.
+   */
+  public boolean meetsGenerated() {
+    boolean any =
+        Stream.concat(before.columns().stream(), after.columns().stream())
+            .anyMatch(column -> column.generated().isPresent());
+    return any && !bare(before).columns().equals(bare(after).columns());
   }
 
   /** Columns that come, in their order. */

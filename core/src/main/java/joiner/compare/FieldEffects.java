@@ -11,6 +11,7 @@ import joiner.model.ChoiceId;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Limits;
+import joiner.model.Origin;
 import joiner.model.Table;
 
 /** Tells what became of one field. */
@@ -122,11 +123,24 @@ final class FieldEffects {
           after.defaultValue().map(Formula::text).map(t -> "the default " + t).orElse("no default");
       changed(Risk.NONE, what + " has " + value + ".");
     }
+    if (!before.origin().equals(after.origin())) {
+      origin(what);
+    }
     if (!before.limits().equals(after.limits())) {
       boolean looser = after.limits().equals(Limits.NONE);
       changed(
           looser ? Risk.NONE : Risk.REFUSES,
           what + (looser ? " has no limits any more." : " has other limits."));
+    }
+  }
+
+  private void origin(String what) {
+    switch (after.origin()) {
+      case Origin.Computed(Formula formula) ->
+          changed(
+              before.isComputed() ? Risk.REWRITES : Risk.LOSES,
+              what + " is worked out: " + formula.text() + ".");
+      case Origin.Typed typed -> changed(Risk.NONE, what + " is entered, and worked out no more.");
     }
   }
 

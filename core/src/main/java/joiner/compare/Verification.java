@@ -207,6 +207,10 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
               + " and is "
               + dialect.spell(is.type())
               + ".");
+      if (promised.generated().isPresent()) {
+        boolean computed = is.generated().isPresent();
+        expect("computed columns", computed, path + " should be computed and is not.");
+      }
       if (promised.required()) {
         expect(
             "required fields",

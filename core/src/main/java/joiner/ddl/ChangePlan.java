@@ -77,7 +77,7 @@ final class ChangePlan {
   private Set<String> anew() {
     var anew = new LinkedHashSet<String>();
     for (TableChange change : changes.kept()) {
-      if (!alter.inPlace(change)) {
+      if (!alter.inPlace(change) || change.meetsGenerated()) {
         anew.add(change.before().name());
       }
     }

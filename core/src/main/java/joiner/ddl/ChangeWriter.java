@@ -147,7 +147,8 @@ final class ChangeWriter {
     String table = change.after().name();
     Map<String, String> was = new HashMap<>();
     change.columns().forEach((before, after) -> was.put(after, before));
-    List<ColumnChange> columns = change.staying();
+    List<ColumnChange> columns =
+        change.staying().stream().filter(c -> c.after().generated().isEmpty()).toList();
     Optional<Column> counter =
         columns.stream().map(ColumnChange::after).filter(Column::counts).findFirst();
     if (counter.isPresent()) {

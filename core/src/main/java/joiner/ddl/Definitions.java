@@ -136,10 +136,7 @@ final class Definitions {
   /** A column as it stands in the definition of its table. */
   String column(Column column) {
     if (column.generated().isPresent()) {
-      return dialect.name(column.name())
-          + " "
-          + dialect.spell(column.type())
-          + dialect.generatedClause(column.generated().get())
+      return dialect.computedColumn(column.name(), column.type(), column.generated().get())
           + dialect.columnTail(column.comment());
     }
     boolean isKey = column.counts() && dialect.countsAsKey();

@@ -75,13 +75,21 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
         after.tables.stream().collect(Collectors.toMap(Table::id, Function.identity()));
     Map<String, String> tables = new HashMap<>();
     Map<String, Map<String, String>> columns = new HashMap<>();
+    Map<String, CatalogTable> was = before.made();
+    Map<String, CatalogTable> is = after.made();
     for (Table table : before.tables) {
       Optional<Table> same = Optional.ofNullable(now.get(table.id()));
       if (same.isPresent()) {
         Map<String, String> own = new HashMap<>();
         for (Field field : table.fields()) {
           if (same.get().hasField(field.id())) {
-            own.put(field.name(), same.get().field(field.id()).name());
+            String name = same.get().field(field.id()).name();
+            boolean both = // What is computed need not be a column.
+                was.get(table.name()).column(field.name()).isPresent()
+                    && is.get(same.get().name()).column(name).isPresent();
+            if (both) {
+              own.put(field.name(), name);
+            }
           }
         }
         tables.put(table.name(), same.get().name());
@@ -89,6 +97,11 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
       }
     }
     return new SameParts(tables, columns);
+  }
+
+  private Map<String, CatalogTable> made() {
+    return catalog.tables().stream()
+        .collect(Collectors.toMap(CatalogTable::name, Function.identity()));
   }
 
   /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */

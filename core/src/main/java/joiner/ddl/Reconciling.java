@@ -124,6 +124,7 @@ final class Reconciling {
         table.name(),
         table.columns().stream()
             .map(is -> isPromised(columns.get(is.name()), is) ? withoutDefault(is) : is)
+            .map(is -> isComputed(columns.get(is.name()), is) ? filledIn(is) : is)
             .toList(),
         table.primaryKey(),
         table.uniqueKeys(),
@@ -135,6 +136,21 @@ final class Reconciling {
 
   private boolean isPromised(@Nullable Column promised, Column is) {
     return promised != null && TableReconciling.sameDefault(promised, is, answers);
+  }
+
+  /** Whether a column is computed as one was promised to be; how, is looked at by itself. */
+  private static boolean isComputed(@Nullable Column promised, Column is) {
+    return promised != null && promised.generated().isPresent() && is.generated().isPresent();
+  }
+
+  private static Column filledIn(Column column) {
+    return new Column(
+        column.name(),
+        column.type(),
+        column.required(),
+        column.defaultValue(),
+        column.counts(),
+        column.comment());
   }
 
   private static Column withoutDefault(Column column) {

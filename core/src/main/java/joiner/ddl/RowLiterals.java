@@ -20,7 +20,7 @@ final class RowLiterals {
   private final Dialect dialect;
 
   RowLiterals(Table table, Rows rows, Dialect dialect) {
-    this.fields = table.fields();
+    this.fields = ShippedRows.fields(table);
     this.rows = rows;
     this.dialect = dialect;
   }

@@ -27,6 +27,7 @@ final class RowStatements {
 
   private final Draft draft;
   private final Table table;
+  private final List<Field> fields;
   private final Rows rows;
   private final Dialect dialect;
   private final boolean written;
@@ -39,6 +40,7 @@ final class RowStatements {
   RowStatements(Draft draft, Table table, Dialect dialect, boolean written) {
     this.draft = draft;
     this.table = table;
+    this.fields = ShippedRows.fields(table);
     this.rows = ShippedRows.of(draft, table);
     this.dialect = dialect;
     this.written = written;
@@ -64,7 +66,7 @@ final class RowStatements {
       if (written) {
         writtenOut(wave, statements);
       } else {
-        String parameters = " (" + "?, ".repeat(table.fields().size() - 1) + "?)";
+        String parameters = " (" + "?, ".repeat(fields.size() - 1) + "?)";
         statements.add(Statement.loading(insertInto() + parameters, new RowLoad(table.id(), wave)));
       }
     }
@@ -77,9 +79,9 @@ final class RowStatements {
           .flatMap(next -> dialect.restart(table.name(), counter.name(), next).stream())
           .forEach(sql -> statements.add(ofRows("", sql)));
     }
-    table.fields().forEach(this::secondsLost);
+    fields.forEach(this::secondsLost);
     if (written) {
-      table.fields().forEach(this::filesLeftOut);
+      fields.forEach(this::filesLeftOut);
     }
     table.fields().stream()
         .filter(field -> ShippedRows.isLocked(table, field))
@@ -130,7 +132,7 @@ final class RowStatements {
     return "INSERT INTO "
         + dialect.name(table.name())
         + " ("
-        + dialect.names(table.fields().stream().map(Field::name).toList())
+        + dialect.names(fields.stream().map(Field::name).toList())
         + ") VALUES";
   }
 

@@ -1,15 +1,20 @@
 package joiner.ddl;
 
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import joiner.ddl.Tokens.NotUnderstoodException;
 import joiner.model.FieldType;
+import joiner.rows.StoredFile;
 import org.jspecify.annotations.Nullable;
 
 /** Reads values that scripts insert, as the texts they are kept as. */
 final class ScriptValues {
+  /** Stands before bytes written to the base 16. */
+  private static final String HEX = "\\x";
+
   private ScriptValues() {}
 
   /** A row of literals; a row with anything else is not understood. */
@@ -78,6 +83,12 @@ final class ScriptValues {
     if (tokens.takes("NCHAR") || tokens.takes("CHAR") || tokens.takes("CHR")) {
       return character(tokens.brackets().next());
     }
+    if (tokens.takes("TO_BLOB")) {
+      return value(tokens.brackets(), escapes);
+    }
+    if (tokens.takes("HEXTORAW") || tokens.takes("FROM_HEX") || tokens.takes("UNHEX")) {
+      return HEX + text(tokens.brackets(), escapes);
+    }
     if (tokens.takes("INTERVAL")) {
       String time = text(tokens, escapes);
       tokens.expect("HOUR", "TO", "SECOND");
@@ -94,7 +105,8 @@ final class ScriptValues {
     }
     SqlToken token = tokens.next();
     if (token.isText()) {
-      return unescaped(token, escapes);
+      boolean bytes = token.text().startsWith("X'") || token.text().startsWith("x'");
+      return (bytes ? HEX : "") + unescaped(token, escapes);
     }
     if (token.is("TRUE") || token.is("FALSE")) {
       return token.text().toLowerCase(Locale.ROOT);
@@ -122,8 +134,16 @@ final class ScriptValues {
             default -> value;
           };
       case FieldType.DateTime t -> moment(value);
+      case FieldType.Content t -> file(value);
       default -> value;
     };
+  }
+
+  /** Bytes are written in digits to the base 16, behind a mark; here they stand in Base64. */
+  private static String file(String value) {
+    String digits = value.replaceFirst("^(?:\\\\x|0[xX])", "");
+    boolean bytes = digits.length() < value.length() && digits.matches("(?:[0-9a-fA-F]{2})*");
+    return bytes ? StoredFile.cell(HexFormat.of().parseHex(digits)) : value;
   }
 
   private static @Nullable String cast(Tokens inner, boolean escapes)

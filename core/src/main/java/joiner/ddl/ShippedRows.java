@@ -1,6 +1,7 @@
 package joiner.ddl;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -28,6 +29,11 @@ public final class ShippedRows {
       }
     }
     return rows;
+  }
+
+  /** The fields that rows come with: an engine, or nobody, works out the others. */
+  public static List<Field> fields(Table table) {
+    return table.fields().stream().filter(field -> !field.isComputed()).toList();
   }
 
   /** Whether a mark stands in a field. */

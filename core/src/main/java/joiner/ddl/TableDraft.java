@@ -19,7 +19,7 @@ import joiner.catalog.SqlType;
 final class TableDraft {
   /** A column as far as it is known. */
   static final class ColumnDraft {
-    final SqlType type;
+    SqlType type;
     boolean required;
     boolean counts;
     Optional<SqlExpression> defaultValue = Optional.empty();

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.Check;
 import joiner.catalog.ForeignKey;
@@ -17,6 +19,10 @@ import joiner.model.ReferentialAction;
 
 /** Reads what stands between the brackets of CREATE TABLE, or behind ADD of ALTER TABLE. */
 final class TableElements {
+  /** All of an expression that is cast to a type. */
+  private static final Pattern CAST =
+      Pattern.compile("(?is)CAST\\s*\\(\\s*(.*)\\sAS\\s+([^()]+(?:\\([^()]*\\))?)\\s*\\)");
+
   /** What may stand behind the type of a column, so that a type or a default ends before it. */
   private static final List<String> ATTRIBUTES =
       List.of(
@@ -238,8 +244,13 @@ final class TableElements {
     }
   }
 
-  private static void generated(ColumnDraft column, Tokens element) throws NotUnderstoodException {
+  private void generated(ColumnDraft column, Tokens element) throws NotUnderstoodException {
     String sql = element.brackets().rest();
+    Matcher cast = CAST.matcher(sql);
+    if (column.type.equals(types.understand("")) && cast.matches()) {
+      column.type = types.understand(cast.group(2)); // It has no type but that of its expression.
+      sql = cast.group(1);
+    }
     boolean stored = element.takes("STORED") || element.takes("PERSISTED");
     element.takes("VIRTUAL");
     column.generated = Optional.of(new Generated(sql, stored));

@@ -12,6 +12,7 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Generated;
 import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
@@ -21,6 +22,7 @@ import joiner.engine.InCheck;
 import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
+import joiner.expression.Place;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -55,6 +57,9 @@ final class TableLowering {
 
   /** Fields that a change of the row's parent changes. */
   private final Set<FieldId> moved = new HashSet<>();
+
+  /** Computed fields that are no columns there. */
+  private final Set<FieldId> left = new HashSet<>();
 
   private final List<Check> checks = new ArrayList<>();
   private final List<Sequence> sequences = new ArrayList<>();
@@ -91,11 +96,15 @@ final class TableLowering {
    * @param rows that go along
    */
   CatalogTable lower(Predicate<Relationship> isLate, Set<RelationshipId> stopped, Rows rows) {
-    List<Column> columns = table.fields().stream().map(field -> column(field, rows)).toList();
+    List<Column> columns =
+        table.fields().stream().flatMap(field -> column(field, rows).stream()).toList();
     Optional<Key> primary = Optional.empty();
     var uniques = new ArrayList<Key>();
     for (Constraint.Unique key : meaning.keys()) {
       String name = names.take(key.name());
+      if (!isConstrained(key.fields(), "the key " + key.name())) {
+        continue;
+      }
       if (key.primary()) {
         primary = Optional.of(new Key(name, table.namesOf(key.fields())));
       } else if (isNew(key.fields(), "the key " + key.name(), uniques)
@@ -108,11 +117,12 @@ final class TableLowering {
             .filter(r -> isKept(r, isLate.test(r)))
             .map(r -> reference(r, isLate.test(r), stopped.contains(r.id())))
             .toList();
-    table.fields().forEach(this::constraints);
+    table.fields().stream().filter(this::isColumn).forEach(this::constraints);
     meaning.rules().forEach(this::rule);
     List<CatalogIndex> indexes =
         table.indexes().stream()
             .filter(i -> isNew(i.fields(), "the index " + i.name(), uniques))
+            .filter(i -> isConstrained(i.fields(), "the index " + i.name()))
             .filter(i -> isIndexed(i.fields(), "the index " + i.name()))
             .map(
                 i ->
@@ -156,7 +166,88 @@ final class TableLowering {
     return loss.isEmpty();
   }
 
-  private Column column(Field field, Rows rows) {
+  private boolean isColumn(Field field) {
+    return !left.contains(field.id());
+  }
+
+  /** Whether a key or an index can be on those fields. */
+  private boolean isConstrained(List<FieldId> fields, String subject) {
+    Optional<Field> without =
+        fields.stream().map(table::field).filter(f -> !isColumn(f)).findFirst();
+    without.ifPresent(
+        field -> shortfall(subject, field.label() + " is no column of the table there."));
+    boolean refused =
+        !dialect.constrainsComputed() && fields.stream().anyMatch(f -> table.field(f).isComputed());
+    if (refused) {
+      shortfall(subject, dialect.engine() + " has none on what it computes.");
+    }
+    return without.isEmpty() && !refused;
+  }
+
+  /** A column of the table; a computed field may have none. */
+  private Optional<Column> column(Field field, Rows rows) {
+    Optional<Checked> computed = meaning.computed(field.id());
+    if (computed.isEmpty()) {
+      return Optional.of(entered(field, rows));
+    }
+    return switch (generated(computed.get())) {
+      case Support.Kept kept -> {
+        SqlType type = SqlType.of(field.type());
+        dialect.typeLoss(type).ifPresent(loss -> shortfall(field.label(), loss));
+        yield Optional.of(
+            new Column(
+                field.name(),
+                dialect.keptAs(type),
+                false,
+                Optional.empty(),
+                false,
+                Optional.of(
+                    new Generated(kept.sql(), dialect.computing() == Dialect.Computing.STORED)),
+                field.remark()));
+      }
+      case Support.Impossible impossible -> {
+        left.add(field.id());
+        shortfall(
+            "the computed field " + field.label(),
+            impossible.loss() + "; it is left out of the table.");
+        yield Optional.empty();
+      }
+    };
+  }
+
+  /** What a column is computed by, or why there can be none. */
+  private Support generated(Checked computed) {
+    if (!(computed instanceof Checked.Sound sound)) {
+      return new Support.Impossible("what it is worked out by cannot be read; see the findings");
+    }
+    if (dialect.computing() == Dialect.Computing.NOT) {
+      return new Support.Impossible(dialect.engine() + " computes no columns");
+    }
+    Optional<FarField> far = firstFar(sound.tree());
+    if (far.isPresent()) {
+      return new Support.Impossible(
+          "a column is computed from its own row, and this reads " + far.get().name());
+    }
+    if (sound.readsClock()) {
+      return new Support.Impossible(
+          "what is kept does not change with the clock or with who asks, and this does");
+    }
+    boolean counted =
+        dialect.refusedInChecks().contains(InCheck.COUNTER) && readsAny(sound.tree(), counting);
+    return counted
+        ? new Support.Impossible(
+            dialect.engine() + " computes nothing from " + InCheck.COUNTER.words())
+        : dialect.sayComputed(sound.tree());
+  }
+
+  private static Optional<FarField> firstFar(Expression tree) {
+    return tree.reads().stream()
+        .filter(FarField.class::isInstance)
+        .map(FarField.class::cast)
+        .findFirst();
+  }
+
+  private Column entered(Field field, Rows rows) {
     SqlType type = SqlType.of(field.type());
     boolean counts = counting.contains(field.id());
     if (field.type() instanceof FieldType.Counter counter) {
@@ -286,10 +377,16 @@ final class TableLowering {
   }
 
   private void constraints(Field field) {
+    if (field.isComputed() && !dialect.constrainsComputed()) {
+      shortfall(
+          "what " + field.label() + " must be",
+          dialect.engine() + " checks nothing that it computes.");
+      return;
+    }
     for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
       switch (constraint) {
         case Constraint.OfType c -> type(c);
-        case Constraint.Required c -> {} // It stands in the column itself,
+        case Constraint.Required c -> required(c); // It stands in the column itself,
         case Constraint.Longest c -> {} // and so does the type with its length.
         case Constraint.Listed c -> check(c, "the choices of ");
         case Constraint.Bounded c -> check(c, "the limits of ");
@@ -300,6 +397,17 @@ final class TableLowering {
             shortfall(
                 "the kinds of file in " + field.label(), "they are only looked at by an audit.");
       }
+    }
+  }
+
+  /** What is computed has a value where a check says so. */
+  private void required(Constraint.Required required) {
+    if (required.field().isComputed()) {
+      var read = new Expression.FieldRef(OwnField.of(required.field()), Place.NOWHERE);
+      check(
+          required.name(),
+          new Expression.IsNull(read, true, Place.NOWHERE),
+          "that " + required.field().label() + " has a value");
     }
   }
 
@@ -357,11 +465,7 @@ final class TableLowering {
 
   /** Whether the engine keeps a condition on the rows of this table. */
   Support support(Expression condition) {
-    Optional<FarField> far =
-        condition.reads().stream()
-            .filter(FarField.class::isInstance)
-            .map(FarField.class::cast)
-            .findFirst();
+    Optional<FarField> far = firstFar(condition);
     if (far.isPresent()) {
       return new Support.Impossible(
           "a check sees one row of one table, and this reads " + far.get().name());

@@ -11,6 +11,7 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
+import joiner.catalog.Generated;
 import joiner.catalog.Key;
 import joiner.catalog.SqlType;
 import joiner.expression.Checked;
@@ -30,6 +31,7 @@ import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Noun;
+import joiner.model.Origin;
 import joiner.model.OwnField;
 import joiner.model.Rule;
 import joiner.model.Table;
@@ -56,6 +58,8 @@ final class TableRaising {
             .withDescription(from.comment())
             .withFields(List.copyOf(fields.values()));
     Scope scope = TableMeaning.of(bare).scope();
+    from.columns()
+        .forEach(column -> column.generated().ifPresent(how -> computed(column, how, scope)));
     from.checks().forEach(check -> check(check, scope));
     Table table = bare.withFields(List.copyOf(fields.values())).withRules(rules);
     return table
@@ -119,17 +123,6 @@ final class TableRaising {
   private Field field(Column column) {
     boolean inKey =
         from.primaryKey().filter(key -> key.columns().contains(column.name())).isPresent();
-    column
-        .generated()
-        .ifPresent(
-            how ->
-                unread.add(
-                    from.name()
-                        + "."
-                        + column.name()
-                        + " is computed by the database ("
-                        + how.sql().strip()
-                        + "); here it is a field that people fill in."));
     return new Field(
         new FieldId(column.name()),
         column.name(),
@@ -140,7 +133,28 @@ final class TableRaising {
         Limits.NONE,
         column.comment(),
         "",
+        Origin.TYPED,
         Extras.NONE);
+  }
+
+  /** What a column is computed by, where that can be read. */
+  private void computed(Column column, Generated how, Scope scope) {
+    FoundSql.read(how.sql(), formula -> formula.value(scope) instanceof Checked.Sound)
+        .ifPresentOrElse(
+            formula ->
+                put(
+                    fields
+                        .get(column.name())
+                        .withDefault(Optional.empty())
+                        .withOrigin(new Origin.Computed(formula))),
+            () ->
+                unread.add(
+                    from.name()
+                        + "."
+                        + column.name()
+                        + " is computed by the database ("
+                        + how.sql().strip()
+                        + "), which cannot be read; here it is a field that people fill in."));
   }
 
   private FieldType type(Column column) {

@@ -19,7 +19,13 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.engine.Answers;
 import joiner.engine.Dialect;
+import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
+import joiner.expression.Formula;
+import joiner.expression.Kernel;
+import joiner.expression.Reference;
+import joiner.expression.Scope;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
@@ -27,6 +33,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Limits;
+import joiner.model.Origin;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableKind;
@@ -88,7 +95,9 @@ final class TableReconciling {
     var all = new ArrayList<Field>();
     var present = new HashSet<FieldId>();
     Map<String, Field> byStored = new HashMap<>();
-    known.fields().forEach(k -> byStored.putIfAbsent(rules.stored(k.name()), k));
+    known.fields().stream()
+        .filter(this::isPromised)
+        .forEach(k -> byStored.putIfAbsent(rules.stored(k.name()), k));
     for (Field field : raised.fields()) {
       Field same = byStored.get(field.name());
       Field now = same != null ? field(same, field) : unused(field, present);
@@ -96,6 +105,7 @@ final class TableReconciling {
       present.add(now.id());
       fields.put(field.name(), now);
     }
+    addLeftOut(all);
     List<Rule> kept =
         known.rules().stream().filter(rule -> !missing.remove(rules.stored(rule.name()))).toList();
     missing.forEach(
@@ -124,6 +134,23 @@ final class TableReconciling {
             known.groups(),
             known.extras());
     return withFound(same);
+  }
+
+  /** A computed field that the engine does not compute is no column there. */
+  private boolean isPromised(Field field) {
+    return promised.column(field.name()).isPresent();
+  }
+
+  /** What is only worked out here stays, where it was. */
+  private void addLeftOut(List<Field> all) {
+    for (int i = 0; i < known.fields().size(); i++) {
+      Field field = known.fields().get(i);
+      boolean taken =
+          all.stream().anyMatch(f -> f.id().equals(field.id()) || f.name().equals(field.name()));
+      if (!isPromised(field) && !taken) {
+        all.add(Math.min(i, all.size()), field);
+      }
+    }
   }
 
   /** With the rules, keys and indexes that nobody promised. */
@@ -178,10 +205,40 @@ final class TableReconciling {
     if (!wanted.counts() && !sameDefault(wanted, is, answers)) {
       now = now.withDefault(raisedField.defaultValue());
     }
+    now = now.withOrigin(originNow(k, raisedField, is));
     if (dialect.showsComments() && !is.comment().equals(k.remark())) {
       now = now.withDescription(is.comment()).withUnit(""); // Of which it may be a part.
     }
     return now.withLimits(withNews(now.limits(), raisedField.limits()));
+  }
+
+  /** Where the values of a column come from, as far as what the engine says can be read. */
+  private Origin originNow(Field k, Field raisedField, Column is) {
+    Optional<Checked> by = meaning.computed(k.id());
+    if (by.isEmpty() || is.generated().isEmpty()) {
+      return raisedField.origin();
+    }
+    Scope scope = TableMeaning.of(raised).scope();
+    Optional<Formula> found =
+        FoundSql.read(
+            is.generated().get().sql(), formula -> formula.value(scope) instanceof Checked.Sound);
+    boolean other =
+        found.isPresent()
+            && by.get() instanceof Checked.Sound wanted
+            && found.get().value(scope) instanceof Checked.Sound sound
+            && !Kernel.same(plain(wanted.tree()), plain(sound.tree()));
+    return other ? new Origin.Computed(found.get()) : k.origin();
+  }
+
+  /** An expression by the names the engine stores, without what typing it wrote out. */
+  private Expression plain(Expression tree) {
+    return switch (tree) {
+      case Expression.FieldRef(Reference to, var place) ->
+          new Expression.Name(List.of(rules.stored(to.name())), place);
+      case Expression.Fitting fitting -> plain(fitting.operand());
+      case Expression.CodePoints points -> plain(points.operand());
+      default -> tree.withParts(this::plain);
+    };
   }
 
   /** Whether a column has the default that was promised. */

@@ -126,8 +126,33 @@ public abstract class Dialect {
     return AroundQueries.NONE;
   }
 
+  /** How the engine keeps what it computes from other columns of a row. */
+  public enum Computing {
+    /** It does not. */
+    NOT,
+    /** Computed when a row is written, and kept. */
+    STORED,
+    /** Computed when a row is read. */
+    VIRTUAL
+  }
+
+  /** How columns are computed from others. */
+  public Computing computing() {
+    return Computing.STORED;
+  }
+
+  /** Whether keys, indexes and checks may be on computed columns. */
+  public boolean constrainsComputed() {
+    return true;
+  }
+
+  /** A computed column as it stands in the definition of its table. */
+  public String computedColumn(String column, SqlType type, Generated generated) {
+    return name(column) + " " + spell(type) + generatedClause(generated);
+  }
+
   /** How a computed column is said, behind its name and type. */
-  public String generatedClause(Generated generated) {
+  String generatedClause(Generated generated) {
     return " GENERATED ALWAYS AS ("
         + generated.sql()
         + ")"
@@ -529,6 +554,18 @@ public abstract class Dialect {
   public final Support say(Expression tree) {
     return attempt(() -> text().write(asValue(tree)));
   }
+
+  /** What a column is computed by in the engine's spelling, or why it cannot be. */
+  public final Support sayComputed(Expression tree) {
+    return attempt(
+        () -> {
+          requireComputable(tree);
+          return text().write(asValue(tree));
+        });
+  }
+
+  /** Refuses what the engine takes elsewhere, but not for the columns it computes. */
+  void requireComputable(Expression tree) {}
 
   /** A condition in the engine's spelling, or why it has none. */
   public final Support sayCondition(Expression tree) {

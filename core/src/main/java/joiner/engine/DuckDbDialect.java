@@ -143,6 +143,16 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public boolean constrainsComputed() {
+    return false;
+  }
+
+  @Override
+  public Computing computing() {
+    return Computing.VIRTUAL;
+  }
+
+  @Override
   public String spell(SqlType type) {
     return switch (type) {
       case SqlType.Varchar t -> "varchar";

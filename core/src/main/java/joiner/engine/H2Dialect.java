@@ -81,7 +81,7 @@ final class H2Dialect extends IsoDialect {
 
   /** It computes them when a row is written, and has no word for that. */
   @Override
-  public String generatedClause(Generated generated) {
+  String generatedClause(Generated generated) {
     return " GENERATED ALWAYS AS (" + generated.sql() + ")";
   }
 

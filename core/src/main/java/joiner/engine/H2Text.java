@@ -30,7 +30,7 @@ final class H2Text extends WideLengthText {
         yield super.call(e);
       }
       case CHAR_LENGTH, OCTET_LENGTH -> wide(super.call(e));
-      case UPPER, LOWER, TRIM, POSITION, ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF ->
+      case UPPER, LOWER, TRIM, POSITION, ABS, MOD, ROUND, FLOOR, CEILING, COALESCE, NULLIF ->
           super.call(e);
     };
   }

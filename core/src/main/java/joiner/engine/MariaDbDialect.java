@@ -158,6 +158,11 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public Computing computing() {
+    return Computing.VIRTUAL;
+  }
+
+  @Override
   public String spell(SqlType type) {
     return switch (type) {
       case SqlType.Varchar t -> "varchar(" + t.length() + ")";

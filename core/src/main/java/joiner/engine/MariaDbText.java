@@ -105,6 +105,7 @@ final class MariaDbText extends SqlText {
           TRIM,
           POSITION,
           ABS,
+          ROUND,
           FLOOR,
           CEILING,
           COALESCE,

@@ -148,7 +148,7 @@ final class OracleText extends SqlText {
       }
       case CEILING -> "CEIL(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, FLOOR, NULLIF -> super.call(e);
+      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, NULLIF -> super.call(e);
     };
   }
 

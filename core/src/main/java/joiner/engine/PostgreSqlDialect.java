@@ -3,6 +3,8 @@ package joiner.engine;
 import java.util.List;
 import java.util.Optional;
 import joiner.catalog.SqlType;
+import joiner.expression.Expression;
+import joiner.expression.Kind;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
 import joiner.expression.Width;
@@ -104,6 +106,19 @@ final class PostgreSqlDialect extends IsoDialect {
   @Override
   public String loaded(Value.Bytes file) {
     return "\\x" + file.hex();
+  }
+
+  /** How it writes dates and moments depends on a setting, so that it computes none into texts. */
+  @Override
+  void requireComputable(Expression tree) {
+    boolean dated =
+        tree instanceof Expression.ToText text
+            && (text.kind() == Kind.DATE || text.kind() == Kind.DATE_TIME);
+    if (dated) {
+      throw new InexpressibleException(
+          "PostgreSQL computes no column from a date as text: how it writes it is a setting");
+    }
+    tree.parts().forEach(this::requireComputable);
   }
 
   @Override

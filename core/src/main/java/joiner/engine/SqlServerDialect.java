@@ -299,9 +299,16 @@ final class SqlServerDialect extends Dialect {
         + String.join(", ", arguments);
   }
 
+  /** A computed column has no type but that of its expression, and the collation of its columns. */
   @Override
-  public String generatedClause(Generated generated) {
-    return " AS (" + generated.sql() + ")" + (generated.stored() ? " PERSISTED" : "");
+  public String computedColumn(String column, SqlType type, Generated generated) {
+    return name(column)
+        + " AS (CAST("
+        + generated.sql()
+        + " AS "
+        + spell(type).replaceFirst(" COLLATE .*", "")
+        + "))"
+        + (generated.stored() ? " PERSISTED" : "");
   }
 
   @Override

@@ -135,7 +135,7 @@ final class SqlServerText extends SqlText {
       case POSITION -> position(arguments.get(0), arguments.get(1));
       case MOD -> "((" + write(arguments.get(0)) + ") % (" + write(arguments.get(1)) + "))";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, FLOOR, CEILING, NULLIF -> super.call(e);
+      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, CEILING, NULLIF -> super.call(e);
     };
   }
 

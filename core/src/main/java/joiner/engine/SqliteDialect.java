@@ -109,7 +109,7 @@ final class SqliteDialect extends Dialect {
   @Override
   public CatalogQueries queries() {
     return new CatalogQueries(
-        Optional.of("SELECT name, type FROM pragma_table_info(?)"),
+        Optional.of("SELECT name, type FROM pragma_table_xinfo(?)"),
         Optional.of("SELECT name FROM pragma_table_info(?) WHERE pk > 0 ORDER BY pk"),
         Optional.of(
             "SELECT id, \"from\", \"table\", \"to\", on_delete, on_update"
@@ -172,6 +172,11 @@ final class SqliteDialect extends Dialect {
   @Override
   public List<String> closing() {
     return List.of("COMMIT");
+  }
+
+  @Override
+  public Computing computing() {
+    return Computing.VIRTUAL;
   }
 
   @Override

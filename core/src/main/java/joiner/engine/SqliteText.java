@@ -156,7 +156,7 @@ final class SqliteText extends SqlText {
       }
       case CEILING -> "ceil(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, FLOOR, NULLIF ->
+      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, NULLIF ->
           e.function().name().toLowerCase(Locale.ROOT) + "(" + written(arguments) + ")";
     };
   }

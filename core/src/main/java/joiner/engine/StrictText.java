@@ -50,7 +50,7 @@ abstract class StrictText extends WideLengthText {
         requireDivisor(arguments.get(1));
         yield super.call(e);
       }
-      case UPPER, LOWER, ABS, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
+      case UPPER, LOWER, ABS, ROUND, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
     };
   }
 }

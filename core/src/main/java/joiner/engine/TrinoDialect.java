@@ -74,6 +74,11 @@ final class TrinoDialect extends Dialect {
   }
 
   @Override
+  public Computing computing() {
+    return Computing.NOT;
+  }
+
+  @Override
   public Optional<String> counter(SqlType type, boolean wholeKey) {
     return Optional.empty();
   }

@@ -300,6 +300,12 @@ public final class Evaluator {
       case POSITION -> position(text(arguments, 0), text(arguments, 1));
       case ABS -> new Value.Num(number(arguments, 0).number().abs(), number(arguments, 0).whole());
       case MOD -> mod(number(arguments, 0), number(arguments, 1));
+      case ROUND ->
+          new Value.Num(
+              number(arguments, 0)
+                  .number()
+                  .setScale(number(arguments, 1).number().intValue(), RoundingMode.HALF_UP),
+              false);
       case FLOOR -> round(number(arguments, 0), RoundingMode.FLOOR);
       case CEILING -> round(number(arguments, 0), RoundingMode.CEILING);
       case COALESCE, NULLIF ->

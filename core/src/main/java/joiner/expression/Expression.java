@@ -224,7 +224,7 @@ public sealed interface Expression {
     }
   }
 
-  /** Functions, named as in ISO/IEC 9075-2. */
+  /** Functions, named as in ISO/IEC 9075-2; ROUND is none of it, and every engine has it. */
   enum Function {
     CHAR_LENGTH(1, 1),
     OCTET_LENGTH(1, 1),
@@ -235,6 +235,7 @@ public sealed interface Expression {
     POSITION(2, 2),
     ABS(1, 1),
     MOD(2, 2),
+    ROUND(1, 2),
     FLOOR(1, 1),
     CEILING(1, 1),
     COALESCE(1, 100),

@@ -84,6 +84,11 @@ public final class Kernel {
   private static Expression compare(Comparison operator, Expression one, Expression other) {
     Expression left = plain(one);
     Expression right = plain(other);
+    Optional<Expression> truth =
+        truth(operator, left, right).or(() -> truth(operator, right, left));
+    if (truth.isPresent()) {
+      return truth.get();
+    }
     boolean turned =
         switch (operator) {
           case GREATER, AT_LEAST -> true;
@@ -97,6 +102,15 @@ public final class Kernel {
           case EQUAL, NOT_EQUAL, LESS, AT_MOST -> operator;
         };
     return new Expression.Compare(way, turned ? right : left, turned ? left : right, Place.NOWHERE);
+  }
+
+  /** What is compared with a truth that is written out is that condition, or its negation. */
+  private static Optional<Expression> truth(
+      Comparison operator, Expression condition, Expression other) {
+    boolean equality = operator == Comparison.EQUAL || operator == Comparison.NOT_EQUAL;
+    return equality && other instanceof Expression.Literal(Value.Bool truth, var kind, var place)
+        ? Optional.of(truth.truth() == (operator == Comparison.EQUAL) ? condition : not(condition))
+        : Optional.empty();
   }
 
   /** 1.50 is the number 1.5 where it is only compared. */

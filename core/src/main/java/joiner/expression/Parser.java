@@ -30,12 +30,21 @@ final class Parser {
           "AND", "OR", "NOT", "IN", "IS", "BETWEEN", "LIKE", "ESCAPE", "NULL", "TRUE", "FALSE",
           "UNKNOWN", "CASE", "WHEN", "THEN", "ELSE", "END", "FROM", "FOR", "SELECT", "AS");
 
+  private static final Set<String> CLOCKS =
+      Set.of("CURRENT_DATE", "CURRENT_TIMESTAMP", "LOCALTIMESTAMP", "CURRENT_USER");
+
   private final List<Token> tokens;
   private int at;
   private int depth;
 
   private Parser(List<Token> tokens) {
     this.tokens = tokens;
+  }
+
+  /** Whether a name means something else unless it is quoted. */
+  static boolean isWord(String name) {
+    String upper = name.toUpperCase(Locale.ROOT);
+    return RESERVED.contains(upper) || CLOCKS.contains(upper);
   }
 
   static Expression parse(String text) {
@@ -494,7 +503,7 @@ final class Parser {
           "There is no function “"
               + name.text()
               + "”; there are CHAR_LENGTH, OCTET_LENGTH, UPPER, LOWER, TRIM, SUBSTRING, POSITION,"
-              + " ABS, MOD, FLOOR, CEILING, COALESCE, NULLIF, EXTRACT and CAST.");
+              + " ABS, MOD, ROUND, FLOOR, CEILING, COALESCE, NULLIF, EXTRACT and CAST.");
     }
   }
 

@@ -20,7 +20,7 @@ public class SqlText {
   public static SqlText iso() {
     return new SqlText(
         name ->
-            name.matches("[A-Za-z_][A-Za-z0-9_]*")
+            name.matches("[A-Za-z_][A-Za-z0-9_]*") && !Parser.isWord(name)
                 ? name
                 : "\"" + name.replace("\"", "\"\"") + "\"");
   }
@@ -212,6 +212,7 @@ public class SqlText {
           TRIM,
           ABS,
           MOD,
+          ROUND,
           FLOOR,
           CEILING,
           COALESCE,

@@ -29,6 +29,9 @@ final class TypeCheck {
     }
   }
 
+  /** More decimals no number keeps. */
+  private static final int MOST_DECIMALS = 20;
+
   private final Scope scope;
   private final List<Problem> problems = new ArrayList<>();
 
@@ -497,6 +500,7 @@ final class TypeCheck {
                     : new ValueType(operand.kind(), Width.BITS_32, 0));
       }
       case MOD -> mod(e);
+      case ROUND -> round(e);
       case COALESCE, NULLIF -> alike(e);
     };
   }
@@ -525,6 +529,32 @@ final class TypeCheck {
     arguments.add(text(e.arguments().getFirst()));
     e.arguments().stream().skip(1).map(this::number).forEach(arguments::add);
     return call(e, arguments, Kind.TEXT);
+  }
+
+  /** Rounds half away from zero; how many decimals stay is written out, for it makes the type. */
+  private Typed round(Expression.Call e) {
+    Expression rounded = e.arguments().getFirst();
+    Typed operand = of(rounded);
+    requireNumber(rounded, operand);
+    if (operand.kind() == Kind.WHOLE) {
+      problem(rounded, describe(rounded, Kind.WHOLE) + "; it has no decimals to round.");
+    }
+    Expression decimals =
+        e.arguments().size() > 1
+            ? e.arguments().get(1)
+            : new Expression.Literal(Value.whole(0), Kind.WHOLE, e.place());
+    boolean few =
+        decimals instanceof Expression.Literal(Value.Num(var number, var whole), var k, var at)
+            && whole
+            && number.compareTo(BigDecimal.valueOf(MOST_DECIMALS)) <= 0;
+    if (!few) {
+      problem(decimals, "ROUND is told how many decimals stay by a number from 0 to 20.");
+      return new Typed(e, Kind.NULL);
+    }
+    int scale = ((Value.Num) ((Expression.Literal) decimals).value()).number().intValue();
+    return new Typed(
+        new Expression.Call(e.function(), List.of(operand.tree, decimals), e.place()),
+        ValueType.number(scale));
   }
 
   private Typed mod(Expression.Call e) {

@@ -17,6 +17,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.MediaType;
+import joiner.model.Origin;
 
 /** A field as a Table Schema field descriptor. */
 final class FieldJson {
@@ -36,7 +37,11 @@ final class FieldJson {
     Members constraints = members.object("constraints");
     FieldType type = type(members, constraints, more);
     Limits limits = limits(constraints, more, type);
-    boolean required = constraints.flag("required");
+    Origin origin =
+        more.optionalText("computed")
+            .<Origin>map(text -> new Origin.Computed(new Formula(text)))
+            .orElse(Origin.TYPED);
+    boolean required = constraints.flag("required") || more.flag("required");
     boolean unique = constraints.flag("unique");
     String label = members.optionalText("title").orElse(name);
     String description = members.text("description");
@@ -64,6 +69,7 @@ final class FieldJson {
             limits,
             description,
             unit,
+            origin,
             new Extras(extras)),
         unique);
   }
@@ -219,8 +225,9 @@ final class FieldJson {
       json.put("title", field.label());
     }
     json.putIfAny("description", field.description());
-    if (field.required()) {
-      constraints.put("required", true);
+    field.origin().workedOutBy().ifPresent(formula -> more.put("computed", formula.text()));
+    if (field.required()) { // Computed values stand in no file, where others would miss them.
+      (field.isComputed() ? more : constraints).put("required", true);
     }
     if (unique) {
       constraints.put("unique", true);

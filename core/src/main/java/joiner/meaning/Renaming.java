@@ -10,6 +10,7 @@ import joiner.expression.Reference;
 import joiner.expression.Scope;
 import joiner.model.Design;
 import joiner.model.FarField;
+import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
@@ -90,8 +91,19 @@ public final class Renaming {
             .map(rule -> rule.withCondition(carried.apply(rule.condition())))
             .toList();
     Optional<Formula> rowLabel = now.rowLabel().map(carried);
-    boolean same = rules.equals(now.rules()) && rowLabel.equals(now.rowLabel());
-    return same ? now : now.withRules(rules).withRowLabel(rowLabel); // A table not touched stays.
+    List<Field> fields = now.fields().stream().map(field -> carried(field, carried)).toList();
+    boolean same =
+        rules.equals(now.rules()) && rowLabel.equals(now.rowLabel()) && fields.equals(now.fields());
+    return same // A table not touched stays.
+        ? now
+        : now.withFields(fields).withRules(rules).withRowLabel(rowLabel);
+  }
+
+  private static Field carried(Field now, UnaryOperator<Formula> carried) {
+    return now.origin()
+        .workedOutBy()
+        .map(formula -> now.withOrigin(now.origin().withFormula(carried.apply(formula))))
+        .orElse(now);
   }
 
   private Relationship carried(Relationship now) {

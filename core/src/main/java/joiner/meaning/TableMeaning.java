@@ -26,19 +26,25 @@ public final class TableMeaning {
   private final List<Constraint.Holds> rules;
   private final Optional<Checked> rowLabel;
   private final Map<FieldId, Checked> defaults = new LinkedHashMap<>();
+  private final ComputedFields computing;
+  private final Map<FieldId, Checked> computed = new LinkedHashMap<>();
 
-  private TableMeaning(Table table, Scope scope) {
+  private TableMeaning(Table table, Scope scope, ComputedFields computing) {
     this.table = table;
     this.scope = scope;
+    this.computing = computing;
     this.keys = keys(table);
     table.fields().forEach(f -> ofFields.put(f.id(), FieldConstraints.of(table, f)));
     this.rules =
         table.rules().stream()
-            .map(rule -> new Constraint.Holds(rule, rule.condition().condition(scope)))
+            .map(rule -> new Constraint.Holds(rule, written(rule.condition().condition(scope))))
             .toList();
-    this.rowLabel = table.rowLabel().map(formula -> formula.value(scope));
+    this.rowLabel = table.rowLabel().map(formula -> written(formula.value(scope)));
     for (Field field : table.fields()) {
       field.defaultValue().map(Formula::constant).ifPresent(d -> defaults.put(field.id(), d));
+      if (field.isComputed()) {
+        computed.put(field.id(), computing.of(table, field));
+      }
     }
   }
 
@@ -54,18 +60,22 @@ public final class TableMeaning {
 
   /** What a table says that belongs to no design yet; otherwise ask {@link Draft#meaning()}. */
   public static TableMeaning of(Table table) {
-    return new TableMeaning(table, new TableScope(table));
+    return new TableMeaning(table, new TableScope(table), new ComputedFields(Optional.empty()));
   }
 
   /** What a table of a design says. */
   static TableMeaning of(Design design, Table table) {
-    return new TableMeaning(table, new TableScope(design, table));
+    return new TableMeaning(
+        table, new TableScope(design, table), new ComputedFields(Optional.of(design)));
   }
 
   /** Whether it hangs on other tables too. */
   boolean reachesOut() {
     return table.rules().stream().anyMatch(rule -> rule.condition().reachesOut())
-        || table.rowLabel().filter(Formula::reachesOut).isPresent();
+        || table.rowLabel().filter(Formula::reachesOut).isPresent()
+        || table.fields().stream()
+            .flatMap(field -> field.origin().workedOutBy().stream())
+            .anyMatch(Formula::reachesOut);
   }
 
   public Table table() {
@@ -100,6 +110,21 @@ public final class TableMeaning {
   /** The default of a field, if it has one. */
   public Optional<Checked> defaultOf(FieldId field) {
     return Optional.ofNullable(defaults.get(field));
+  }
+
+  /** What a computed field is worked out by, in terms of fields that are entered. */
+  public Optional<Checked> computed(FieldId field) {
+    return Optional.ofNullable(computed.get(field));
+  }
+
+  /** The type and size of what a formula over this table's fields gives, or why there is none. */
+  public ResultType.Found resultOf(Checked.Sound formula) {
+    return ResultType.of(formula, read -> computing.field(read, table).type());
+  }
+
+  /** A formula over this table's fields in terms of fields that are entered. */
+  public Checked written(Checked formula) {
+    return computing.written(formula, table);
   }
 
   /**

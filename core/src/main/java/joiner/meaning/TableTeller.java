@@ -49,6 +49,7 @@ final class TableTeller {
     groups();
     presence();
     defaults();
+    table.fields().forEach(this::computed);
     table.fields().forEach(this::values);
     uniqueness();
     table.rules().forEach(this::rule);
@@ -207,6 +208,14 @@ final class TableTeller {
       phrases.add(plain("."));
       say(phrases);
     }
+  }
+
+  private void computed(Field field) {
+    field
+        .origin()
+        .workedOutBy()
+        .ifPresent(
+            formula -> say(field(field.id()), plain(" is worked out as " + formula.text() + ".")));
   }
 
   private void values(Field field) {

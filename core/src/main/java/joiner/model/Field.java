@@ -15,6 +15,7 @@ import joiner.expression.Formula;
  * @param limits bounds of its values
  * @param description a note for people; may be empty
  * @param unit what its numbers are numbers of, as "°C" or "kg"; may be empty
+ * @param origin where its values come from
  * @param extras properties kept from a file
  */
 public record Field(
@@ -27,6 +28,7 @@ public record Field(
     Limits limits,
     String description,
     String unit,
+    Origin origin,
     Extras extras) {
 
   public Field {
@@ -47,49 +49,73 @@ public record Field(
         Limits.NONE,
         "",
         "",
+        Origin.TYPED,
         Extras.NONE);
   }
 
   public Field withId(FieldId other) {
     return new Field(
-        other, name, label, type, required, defaultValue, limits, description, unit, extras);
+        other,
+        name,
+        label,
+        type,
+        required,
+        defaultValue,
+        limits,
+        description,
+        unit,
+        origin,
+        extras);
   }
 
   public Field withName(String other) {
     return new Field(
-        id, other, label, type, required, defaultValue, limits, description, unit, extras);
+        id, other, label, type, required, defaultValue, limits, description, unit, origin, extras);
   }
 
   public Field withLabel(String other) {
     return new Field(
-        id, name, other, type, required, defaultValue, limits, description, unit, extras);
+        id, name, other, type, required, defaultValue, limits, description, unit, origin, extras);
   }
 
   public Field withType(FieldType other) {
     return new Field(
-        id, name, label, other, required, defaultValue, limits, description, unit, extras);
+        id, name, label, other, required, defaultValue, limits, description, unit, origin, extras);
   }
 
   public Field withRequired(boolean other) {
-    return new Field(id, name, label, type, other, defaultValue, limits, description, unit, extras);
+    return new Field(
+        id, name, label, type, other, defaultValue, limits, description, unit, origin, extras);
   }
 
   public Field withDefault(Optional<Formula> other) {
-    return new Field(id, name, label, type, required, other, limits, description, unit, extras);
+    return new Field(
+        id, name, label, type, required, other, limits, description, unit, origin, extras);
   }
 
   public Field withLimits(Limits other) {
     return new Field(
-        id, name, label, type, required, defaultValue, other, description, unit, extras);
+        id, name, label, type, required, defaultValue, other, description, unit, origin, extras);
   }
 
   public Field withDescription(String other) {
-    return new Field(id, name, label, type, required, defaultValue, limits, other, unit, extras);
+    return new Field(
+        id, name, label, type, required, defaultValue, limits, other, unit, origin, extras);
   }
 
   public Field withUnit(String other) {
     return new Field(
-        id, name, label, type, required, defaultValue, limits, description, other, extras);
+        id, name, label, type, required, defaultValue, limits, description, other, origin, extras);
+  }
+
+  public Field withOrigin(Origin other) {
+    return new Field(
+        id, name, label, type, required, defaultValue, limits, description, unit, other, extras);
+  }
+
+  /** Whether its values are worked out, so that nobody enters any. */
+  public boolean isComputed() {
+    return origin instanceof Origin.Computed;
   }
 
   /** The label with the unit behind it, as a heading has it: "Peak (°C)". */
@@ -105,6 +131,6 @@ public record Field(
 
   public Field withExtras(Extras other) {
     return new Field(
-        id, name, label, type, required, defaultValue, limits, description, unit, other);
+        id, name, label, type, required, defaultValue, limits, description, unit, origin, other);
   }
 }

@@ -10,6 +10,7 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.MediaType;
 import joiner.model.Table;
 
 /** Fields as a block of cells under headings, which a spreadsheet and {@link Outline} read. */
@@ -58,6 +59,10 @@ public final class FieldText {
       case FieldType.DateTime(boolean zoned) when zoned -> "date, time, zone";
       case FieldType.Choice choice when !choice.entries().isEmpty() ->
           "choice (" + String.join(", ", choice.values()) + ")";
+      case FieldType.Content(var media, int most) when !media.isEmpty() ->
+          "stored file ("
+              + media.stream().map(MediaType::ending).collect(Collectors.joining(", "))
+              + ")";
       default -> TypeWords.kind(type);
     };
   }

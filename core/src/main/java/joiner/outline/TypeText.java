@@ -8,6 +8,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import joiner.edit.TypeChoice;
 import joiner.model.FieldType;
+import joiner.model.MediaType;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A type as people and scripts write it: "decimal 8.2", "varchar(40)", "yes/no". The words of SQL
@@ -16,6 +18,11 @@ import joiner.model.FieldType;
 final class TypeText {
   private static final Pattern WITH_SIZE =
       Pattern.compile("(.*?)\\s*\\(?\\s*(\\d+(?:\\s*[.,]\\s*\\d+)?|max)\\s*\\)?");
+
+  /** "stored image", "stored file (pdf, png) 2 MB". */
+  private static final Pattern STORED =
+      Pattern.compile(
+          "stored (image|document|file)(?:\\s*\\(([a-z, ]*)\\))?(?:\\s+(\\d[\\d.]*\\s*[a-z]*))?");
 
   private static final Pattern CHOICES =
       Pattern.compile("(?:choice|choices|enum|one of)\\s*[(:]?\\s*(.+?)\\)?");
@@ -61,6 +68,10 @@ final class TypeText {
     if (alone.isPresent()) {
       return alone;
     }
+    Matcher stored = STORED.matcher(plain);
+    if (stored.matches()) {
+      return stored(stored.group(1), stored.group(2), stored.group(3));
+    }
     Matcher choices = CHOICES.matcher(text.strip());
     boolean bracketed = text.strip().endsWith(")");
     if (choices.matches() && (bracketed || choices.group(1).matches(".*[,|/].*"))) {
@@ -75,6 +86,27 @@ final class TypeText {
   /** The type with a size that stands by itself. */
   static Optional<FieldType> read(String text, String size) {
     return size.isBlank() ? read(text) : read(text + " " + size).or(() -> read(text));
+  }
+
+  private static Optional<FieldType> stored(
+      String kind, @Nullable String endings, @Nullable String size) {
+    TypeChoice choice =
+        switch (kind) {
+          case "image" -> TypeChoice.StoredImage;
+          case "document" -> TypeChoice.StoredDocument;
+          default -> TypeChoice.StoredFile;
+        };
+    Optional<FieldType> sized = sized(choice, size == null ? "" : size);
+    if (endings == null) {
+      return sized;
+    }
+    List<MediaType> media =
+        Arrays.stream(endings.split(","))
+            .flatMap(ending -> MediaType.endingIn(ending.strip()).stream())
+            .toList();
+    return media.isEmpty()
+        ? Optional.empty()
+        : sized.map(type -> new FieldType.Content(media, ((FieldType.Content) type).mostBytes()));
   }
 
   private static Optional<FieldType> choices(String text) {
@@ -134,17 +166,7 @@ final class TypeText {
       case "e-mail", "email" -> sized(TypeChoice.Email, size);
       case "web address", "url", "uri", "website" -> sized(TypeChoice.WebAddress, size);
       case "phone", "phone number", "telephone" -> sized(TypeChoice.Phone, size);
-      case "stored image", "image stored", "photo stored" -> sized(TypeChoice.StoredImage, size);
-      case "stored document", "document stored" -> sized(TypeChoice.StoredDocument, size);
-      case "stored file",
-          "file stored",
-          "blob",
-          "bytea",
-          "binary",
-          "varbinary",
-          "longblob",
-          "mediumblob",
-          "raw" ->
+      case "blob", "bytea", "binary", "varbinary", "longblob", "mediumblob", "raw" ->
           usual(TypeChoice.StoredFile);
       case "image", "document" -> sized(TypeChoice.FileReference, size);
       case "secret" -> sized(TypeChoice.Secret, size);

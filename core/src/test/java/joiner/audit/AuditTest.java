@@ -67,6 +67,8 @@ class AuditTest {
             "firing too-long [7]",
             "firing rule [3]",
             "incident rule [4]",
+            "material rule [6]",
+            "glaze wrong-type [3]",
             "piece not-in-list [8]",
             "piece wrong-type [14]",
             "piece orphan [20]",

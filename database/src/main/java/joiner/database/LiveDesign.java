@@ -28,6 +28,7 @@ import joiner.model.TableId;
 import joiner.naming.Counts;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
+import joiner.rows.StoredFile;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -177,6 +178,10 @@ public record LiveDesign(Draft draft, List<String> notices, Surroundings around)
 
     private static @Nullable String text(ResultSet row, int column, Field field)
         throws SQLException {
+      if (field.type() instanceof FieldType.Content) {
+        byte[] content = row.getBytes(column);
+        return content == null ? null : StoredFile.cell(content);
+      }
       String plain = row.getString(column);
       if (plain == null) {
         return null;

@@ -79,7 +79,7 @@ final class RowLoading {
     try (PreparedStatement insert = connection.prepareStatement(sql)) {
       int waiting = 0;
       for (int row : load.rows()) {
-        bind(insert, table.fields(), rows, row);
+        bind(insert, ShippedRows.fields(table), rows, row);
         insert.addBatch();
         if (++waiting == ROWS_AT_ONCE) {
           insert.executeBatch();
@@ -128,7 +128,7 @@ final class RowLoading {
   private String into(Table table) {
     return dialect.name(table.name())
         + " ("
-        + dialect.names(table.fields().stream().map(Field::name).toList())
+        + dialect.names(ShippedRows.fields(table).stream().map(Field::name).toList())
         + ")";
   }
 
@@ -144,7 +144,7 @@ final class RowLoading {
       var lines = new StringBuilder();
       int waiting = 0;
       for (int row : load.rows()) {
-        addLine(lines, table.fields(), rows, row);
+        addLine(lines, ShippedRows.fields(table), rows, row);
         if (++waiting == ROWS_AT_ONCE) {
           send(copy, lines);
           waiting = 0;
@@ -227,7 +227,7 @@ final class RowLoading {
   /** The bytes of the longest line, at most; −1 where the loading was ended. */
   private long write(Writer out, Table table, RowLoad load) throws IOException {
     Rows rows = ShippedRows.of(draft, table);
-    List<Field> fields = table.fields();
+    List<Field> fields = ShippedRows.fields(table);
     long longest = 0;
     int done = 0;
     for (int row : load.rows()) {

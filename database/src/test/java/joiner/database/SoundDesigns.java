@@ -123,6 +123,9 @@ final class SoundDesigns {
       FieldType type = pick(TYPES);
       fields.add(dressed(field(names, type).withRequired(chance())));
     }
+    if (chance()) {
+      computed(names, fields);
+    }
     Table table =
         Table.of(name, name, new Noun("row", "rows"))
             .withFields(fields)
@@ -150,6 +153,32 @@ final class SoundDesigns {
                     key.getFirst().name().isEmpty() ? "1 = 1" : "1 + 1 = 2",
                     "")))
         : table;
+  }
+
+  /** A field worked out from one of the others, with the type that goes with it. */
+  private void computed(Set<String> names, List<Field> fields) {
+    Field from = pick(fields);
+    String read = Formula.naming(from.name()).text();
+    switch (from.type()) {
+      case FieldType.WholeNumber whole ->
+          fields.add(worked(names, whole, pick(List.of("ABS(" + read + ")", read + " + " + read))));
+      case FieldType.Sized text ->
+          fields.add(
+              worked(
+                  names,
+                  new FieldType.Text(text.maxLength() + 1),
+                  pick(List.of(read + " || '!'", "COALESCE(" + read + ", '-')"))));
+      case FieldType.TrueFalse truth ->
+          fields.add(worked(names, truth, pick(List.of("NOT " + read, read + " IS NULL"))));
+      case FieldType.Date date -> fields.add(worked(names, date, read + " + INTERVAL '1' DAY"));
+      default -> {}
+    }
+  }
+
+  private Field worked(Set<String> names, FieldType type, String formula) {
+    return field(names, type)
+        .withRequired(chance())
+        .withOrigin(new joiner.model.Origin.Computed(new Formula(formula)));
   }
 
   private Field field(Set<String> names, FieldType type) {

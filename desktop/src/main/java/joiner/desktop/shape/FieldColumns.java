@@ -19,7 +19,6 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
 import joiner.edit.TypeChoice;
 import joiner.expression.Formula;
-import joiner.meaning.DefaultReading;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -264,21 +263,25 @@ final class FieldColumns {
     editor.act(
         column,
         line -> line.field().isPresent(),
-        line -> of(line, field -> field.defaultValue().map(Formula::text).orElse("")),
-        (line, text) ->
-            line.field()
-                .ifPresent(
-                    field -> model.changeDefault(deeds.targets(field), Formula.unlessBlank(text))),
+        line -> of(line, FieldColumns::givenBy),
+        (line, text) -> line.field().ifPresent(field -> model.give(deeds.targets(field), text)),
         (cell, line, letter) -> line.field().ifPresent(field -> pickDefault(cell, field, letter)));
     return column;
   }
 
   private void pickDefault(Node cell, Field field, String begun) {
-    new Picker<>(texts.get("default.pick"), new DefaultOffers(texts, field))
-        .at(DefaultReading.of(field))
+    new Picker<>(texts.get("default.pick"), model.defaultOffers(field))
+        .at(FieldsModel.given(field))
         .begunWith(begun)
         .goingOn(editor::goOn)
-        .open(cell, reading -> model.changeDefault(deeds.targets(field), reading.value()));
+        .open(cell, given -> model.give(deeds.targets(field), given));
+  }
+
+  /** The default as it is typed, or what the field is worked out by. */
+  private static String givenBy(Field field) {
+    return field.isComputed()
+        ? FieldsModel.defaultOf(field)
+        : field.defaultValue().map(Formula::text).orElse("");
   }
 
   private TableColumn<FieldLine, String> dot(

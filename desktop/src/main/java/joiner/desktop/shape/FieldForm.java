@@ -24,7 +24,6 @@ import joiner.desktop.widget.TypedText;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
 import joiner.expression.Kind;
-import joiner.meaning.DefaultReading;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -65,7 +64,11 @@ final class FieldForm {
     nodes.add(usual(field));
     nodes.add(check("required", alone, fields::isRequired, fields::require));
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
-    nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
+    if (field.isComputed()) {
+      nodes.addAll(new ComputedForm(fields, model, texts).of(of));
+    } else {
+      nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
+    }
     if (field.type() instanceof FieldType.Content content) {
       nodes.add(kinds(field, content));
     }
@@ -178,9 +181,9 @@ final class FieldForm {
     Field first = chosen.getFirst();
     button.setOnAction(
         event ->
-            new Picker<>(texts.get("default.pick"), new DefaultOffers(texts, first))
-                .at(DefaultReading.of(first))
-                .open(button, reading -> fields.changeDefault(chosen, reading.value())));
+            new Picker<>(texts.get("default.pick"), fields.defaultOffers(first))
+                .at(FieldsModel.given(first))
+                .open(button, given -> fields.give(chosen, given)));
     return beside("default", button);
   }
 

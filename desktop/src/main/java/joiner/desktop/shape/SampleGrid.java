@@ -226,7 +226,7 @@ public final class SampleGrid {
 
   /** Rows and choices are picked, everything else is typed; rows of a file are only read. */
   private void letEdit(TableColumn<Integer, String> column, Field field) {
-    Predicate<Integer> held = row -> model.link().isEmpty();
+    Predicate<Integer> held = row -> model.link().isEmpty() && !field.isComputed();
     Function<Integer, String> text = row -> model.cell(row, field.id());
     if (model.isReference(field.id())) {
       editor.act(
@@ -341,7 +341,10 @@ public final class SampleGrid {
   }
 
   private void mark(TextCell<Integer> cell, Field field) {
-    cell.getStyleClass().remove("bad");
+    cell.getStyleClass().removeAll("bad", "computed");
+    if (field.isComputed()) {
+      cell.getStyleClass().add("computed");
+    }
     Integer row = cell.getTableRow() == null ? null : cell.getTableRow().getItem();
     if (row != null && model.isBad(row, field.id())) {
       cell.getStyleClass().add("bad");

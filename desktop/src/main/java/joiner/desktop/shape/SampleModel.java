@@ -26,6 +26,7 @@ import joiner.desktop.work.Workbench;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
+import joiner.meaning.WorkedOut;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -55,6 +56,9 @@ final class SampleModel {
   /** How people see the texts of those whose cells they see otherwise. */
   private Map<FieldId, UnaryOperator<String>> seen = Map.of();
 
+  /** What those hold that are worked out. */
+  private Optional<WorkedOut> worked = Optional.empty();
+
   private Rows rows = Rows.NONE;
 
   /** Of rows in a file, which of them each is, from 1; of others nothing. */
@@ -74,9 +78,15 @@ final class SampleModel {
 
   /** What to order anew for. */
   private record Question(
-      Rows rows, List<Field> fields, RowOrder order, Map<FieldId, ParentRows> parents) {
+      Rows rows,
+      List<Field> fields,
+      RowOrder order,
+      Map<FieldId, ParentRows> parents,
+      Optional<WorkedOut> worked) {
     boolean asksTheSame(Question other) {
       return rows == other.rows
+          && worked.isEmpty()
+          && other.worked.isEmpty()
           && order.equals(other.order)
           && parents.keySet().equals(other.parents.keySet())
           && parents.keySet().stream().allMatch(id -> parents.get(id) == other.parents.get(id));
@@ -124,7 +134,11 @@ final class SampleModel {
             Lane.WORKING,
             Question::asksTheSame,
             (asked, progress) ->
-                asked.order.of(asked.rows, asked.fields, asked.parents, () -> !progress.stopped()));
+                asked.order.of(
+                    asked.worked.map(by -> by.in(asked.rows)).orElse(asked.rows),
+                    asked.fields,
+                    asked.parents,
+                    () -> !progress.stopped()));
     ordering.answerProperty().subscribe(this::ordered);
     this.held = heldBy(bench, texts);
     held.look(false); // Until somebody wants it.
@@ -151,12 +165,20 @@ final class SampleModel {
         bench,
         texts.get("rows.looking"),
         (draft, of, field) ->
-            Optional.of(List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
+            Optional.of(
+                field.isComputed()
+                    ? List.of(field, new ByField.Same(draft.rows()), new ByField.Same(of))
+                    : List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
         (input, progress) ->
-            HeldValues.of(
-                input.draft().rows().of(input.table().id()),
-                input.field(),
-                () -> !progress.stopped()));
+            HeldValues.of(held(input, bench), input.field(), () -> !progress.stopped()));
+  }
+
+  /** The rows a field is looked at in, worked out where it is. */
+  private static Rows held(ByField.Input input, Workbench bench) {
+    Rows held = input.draft().rows().of(input.table().id());
+    return input.field().isComputed()
+        ? WorkedOut.of(input.draft(), input.table(), bench.clock()).in(held, input.field().id())
+        : held;
   }
 
   private static ByField<ParentRows> parentsBy(Workbench bench, Texts texts) {
@@ -325,10 +347,17 @@ final class SampleModel {
   /** Cells that are typed in move no row: one looks for it where it was. */
   private void order() {
     if (isOrdered()) {
-      ordering.ask(new Question(rows, fields, order, knownParents()));
+      ordering.ask(new Question(rows, fields, order, knownParents(), workedApart()));
     } else {
       places.set(IntStream.range(0, rows.count()).boxed().toList());
     }
+  }
+
+  /** The same for another thread. */
+  private Optional<WorkedOut> workedApart() {
+    return worked.isEmpty()
+        ? worked
+        : shown().map(of -> WorkedOut.of(bench.draft(), of, bench.clock()));
   }
 
   private Map<FieldId, ParentRows> knownParents() {
@@ -361,6 +390,10 @@ final class SampleModel {
     table = Optional.of(shown.id());
     fields = shown.fields();
     seen = SeenText.of(fields);
+    worked =
+        fields.stream().anyMatch(Field::isComputed)
+            ? Optional.of(WorkedOut.of(bench.draft(), shown, bench.clock()))
+            : Optional.empty();
     rows = next;
     if (!sameRows) {
       order();
@@ -465,7 +498,15 @@ final class SampleModel {
 
   /** The text of a cell, rows from 0; empty for NULL. */
   String cell(int row, FieldId field) {
-    return rows.cell(row, field).orElse("");
+    return isComputed(field)
+        ? worked.flatMap(of -> of.cell(rows, row, field)).orElse("")
+        : rows.cell(row, field).orElse("");
+  }
+
+  /** Whether a field is worked out, so that nobody types it. */
+  boolean isComputed(FieldId field) {
+    return worked.isPresent()
+        && fields.stream().anyMatch(f -> f.id().equals(field) && f.isComputed());
   }
 
   /** What marks the choice that a cell holds for the eye. */

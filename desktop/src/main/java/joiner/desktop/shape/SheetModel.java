@@ -26,6 +26,7 @@ import joiner.engine.Dialects;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.finding.Topic;
+import joiner.meaning.WorkedOut;
 import joiner.model.Area;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -183,8 +184,25 @@ final class SheetModel {
     };
   }
 
+  private static final int EXAMPLE_ROWS = 50;
+  private static final int EXAMPLES_SHOWN = 4;
+
   private static Optional<String> present(String text) {
     return Optional.of(text.strip()).filter(t -> !t.isEmpty());
+  }
+
+  /** What a computed field is in the first rows that have something there, as people read them. */
+  String examples(About.OfField of) {
+    Rows rows = bench.draft().rows().of(of.table().id());
+    WorkedOut worked = WorkedOut.of(bench.draft(), of.table(), bench.clock());
+    List<String> some =
+        IntStream.range(0, Math.min(rows.count(), EXAMPLE_ROWS))
+            .mapToObj(row -> worked.cell(rows, row, of.field().id()))
+            .flatMap(Optional::stream)
+            .distinct()
+            .limit(EXAMPLES_SHOWN)
+            .toList();
+    return some.isEmpty() ? "" : texts.get("worked.examples", String.join(" · ", some));
   }
 
   void pattern(About.OfField of, String text) {
