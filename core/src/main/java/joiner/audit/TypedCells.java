@@ -227,7 +227,7 @@ final class TypedCells {
   /** The value in a row; NULL where there is none. */
   Value value(int row) {
     return switch (states[row]) {
-      case PLAIN -> form.isPresent() ? form.get().value(numbers[row]) : new Value.Text(text(row));
+      case PLAIN -> form.isPresent() ? form.get().value(numbers[row]) : new Value.Text(given(row));
       case APART -> apart[row];
       default -> Value.NULL;
     };

@@ -18,10 +18,13 @@ import joiner.naming.NamingPolicy;
  *
  * @param kind what sort of thing it is: "address"
  * @param parts one or more
+ * @param worked what is worked out from them
  */
-public record CompoundFields(String kind, List<Part> parts, List<Together> rules) {
+public record CompoundFields(
+    String kind, List<Part> parts, List<Worked> worked, List<Together> rules) {
   public CompoundFields {
     parts = List.copyOf(parts);
+    worked = List.copyOf(worked);
     rules = List.copyOf(rules);
   }
 
@@ -40,11 +43,21 @@ public record CompoundFields(String kind, List<Part> parts, List<Together> rules
       Optional<String> pattern) {}
 
   /**
+   * A field that is worked out from the others.
+   *
+   * @param formula names fields by their labels in braces
+   * @param note may be empty
+   */
+  public record Worked(String label, String formula, String note) {}
+
+  /**
    * A rule that ties the fields.
    *
    * @param condition names fields by their labels in braces
    */
   public record Together(String name, String condition, String message) {}
+
+  private static final String WORKED = "worked ";
 
   /** The lines of the file, read when first asked for. */
   private static final class Kinds {
@@ -71,7 +84,7 @@ public record CompoundFields(String kind, List<Part> parts, List<Together> rules
                 StandardCharsets.UTF_8))) {
       for (String line : in.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
         if (!line.startsWith(" ")) {
-          all.add(new CompoundFields(line.strip(), List.of(), List.of()));
+          all.add(new CompoundFields(line.strip(), List.of(), List.of(), List.of()));
         } else {
           all.add(all.removeLast().with(line.strip()));
         }
@@ -86,15 +99,21 @@ public record CompoundFields(String kind, List<Part> parts, List<Together> rules
     List<String> cells = cells(line);
     if (line.startsWith("rule ")) {
       var rule = new Together(cells.get(0).substring(5), cells.get(1), cells.get(2));
-      return new CompoundFields(kind, parts, more(rules, rule));
+      return new CompoundFields(kind, parts, worked, more(rules, rule));
     }
-    return new CompoundFields(kind, more(parts, part(cells)), rules);
+    if (line.startsWith(WORKED)) {
+      String label = cells.get(0).substring(WORKED.length());
+      var field = new Worked(label, cells.get(1), cells.get(2));
+      return new CompoundFields(kind, parts, more(worked, field), rules);
+    }
+    return new CompoundFields(kind, more(parts, part(cells)), worked, rules);
   }
 
-  /** Cells are told apart by bars; the last may hold some of its own. */
+  /** Cells are told apart by bars with blanks around; the last may hold some of its own. */
   private static List<String> cells(String line) {
+    boolean formula = line.startsWith("rule ") || line.startsWith(WORKED);
     var cells = new ArrayList<String>();
-    for (String cell : line.split("\\|", line.startsWith("rule ") ? 3 : 6)) {
+    for (String cell : line.split("(?<= )\\|(?= |$)", formula ? 3 : 6)) {
       cells.add(cell.strip());
     }
     return cells;

@@ -6,8 +6,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
+import joiner.expression.Checked;
+import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
+import joiner.meaning.ResultType;
+import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -15,6 +20,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.GroupId;
 import joiner.model.Limits;
+import joiner.model.Origin;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -42,15 +48,13 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
     requireFree(design, before, whole);
     boolean held = draft.rows().link(table).isPresent() || draft.rows().of(table).has(field);
     Map<String, Field> parts = parts(before, whole, held);
-    var fields = new ArrayList<Field>();
-    for (Field there : before.fields()) {
-      if (there.id().equals(field)) {
-        fields.addAll(parts.values());
-      } else {
-        fields.add(there);
-      }
-    }
-    List<FieldId> ids = parts.values().stream().map(Field::id).toList();
+    Table parted = instead(before, List.copyOf(parts.values()));
+    List<Field> own = new ArrayList<>(parts.values());
+    compound
+        .worked()
+        .forEach(by -> own.add(worked(parted.unused(named(parted, whole, by)), by, parts)));
+    List<Field> fields = instead(before, typed(before, own)).fields();
+    List<FieldId> ids = own.stream().map(Field::id).toList();
     Table grouped =
         before
             .withFields(fields)
@@ -63,6 +67,39 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
     }
     Table now = ruled;
     return draft.withDesign(renamed.withTable(table, t -> now));
+  }
+
+  /** A table with other fields instead of the one. */
+  private Table instead(Table table, List<Field> others) {
+    return table.withFields(
+        table.fields().stream()
+            .flatMap(f -> f.id().equals(field) ? others.stream() : Stream.of(f))
+            .toList());
+  }
+
+  /** A field that is worked out, with hardly any room until its size is known. */
+  private Field named(Table table, Field whole, CompoundFields.Worked by) {
+    String label = label(whole, by.label());
+    String name = NamingPolicy.free(NamingPolicy.nameFor(label), table.fieldsByName().keySet());
+    return Field.of(name, label, new FieldType.Text(1)).withDescription(by.note());
+  }
+
+  private static Field worked(Field fresh, CompoundFields.Worked by, Map<String, Field> parts) {
+    return fresh.withOrigin(new Origin.Computed(new Formula(filled(by.formula(), parts))));
+  }
+
+  /** Fields that are worked out get the types of what they are worked out as. */
+  private List<Field> typed(Table table, List<Field> fields) {
+    TableMeaning meaning = TableMeaning.of(instead(table, fields));
+    return fields.stream()
+        .map(
+            f ->
+                meaning.computed(f.id()).orElse(null) instanceof Checked.Sound sound
+                        && meaning.resultOf(sound)
+                            instanceof ResultType.Found.Type(FieldType result)
+                    ? f.withType(ResultType.fitted(f.type(), result))
+                    : f)
+        .toList();
   }
 
   private static void requireFree(Design design, Table table, Field whole) {
@@ -81,11 +118,10 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
   /** The fields by the labels of their parts; the first is the field that was there. */
   private Map<String, Field> parts(Table table, Field whole, boolean held) {
     Map<String, Field> fields = new LinkedHashMap<>();
-    String before = prefix(whole.label());
     // The name of the field that was there is free for the parts.
     Table grown = table.withField(whole.id(), f -> f.withName(f.name() + " "));
     for (CompoundFields.Part part : compound.parts()) {
-      String label = before.isEmpty() ? part.label() : before + " " + lower(part.label());
+      String label = label(whole, part.label());
       String name = NamingPolicy.free(NamingPolicy.nameFor(label), grown.fieldsByName().keySet());
       boolean first = fields.isEmpty();
       Field fresh =
@@ -134,15 +170,27 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
         : label.strip();
   }
 
+  private String label(Field whole, String part) {
+    String before = prefix(whole.label());
+    return before.isEmpty() ? part : before + " " + lower(part);
+  }
+
   private static String lower(String text) {
     return text.toLowerCase(Locale.ROOT);
   }
 
-  private Rule rule(Table table, CompoundFields.Together rule, Map<String, Field> parts) {
-    String condition = rule.condition();
+  /** A formula with the names of the parts instead of their labels in braces. */
+  private static String filled(String formula, Map<String, Field> parts) {
+    String filled = formula;
     for (Map.Entry<String, Field> part : parts.entrySet()) {
-      condition = condition.replace("{" + part.getKey() + "}", part.getValue().name());
+      String name = Formula.naming(part.getValue().name()).text();
+      filled = filled.replace("{" + part.getKey() + "}", name);
     }
+    return filled;
+  }
+
+  private Rule rule(Table table, CompoundFields.Together rule, Map<String, Field> parts) {
+    String condition = filled(rule.condition(), parts);
     String name =
         NamingPolicy.free(
             ConstraintNaming.check(

@@ -10,11 +10,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import joiner.Pottery;
+import joiner.RandomComputed;
 import joiner.RandomDesigns;
 import joiner.RandomRules;
 import joiner.Tries;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
+import joiner.meaning.WorkedOut;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -246,6 +248,29 @@ class AuditAgainstPlainTest {
       }
       Draft with = draft.withDesign(draft.design().withTable(table.id(), t -> t.withRules(ruled)));
       assertAsPlain(with, "seed " + seed);
+    }
+  }
+
+  /** Fields that are worked out, some of which come with values all the same. */
+  @Test
+  void computedFieldsOfEverySort() {
+    for (long seed : Tries.of(60).toArray()) {
+      Draft draft = RandomComputed.draft(seed, 30, 5);
+      assertAsPlain(draft, "seed " + seed);
+      Table table = draft.design().tables().iterator().next();
+      var random = new Random(seed);
+      Rows rows = draft.rows().of(table.id());
+      Rows worked = WorkedOut.of(draft, table, Pottery.CLOCK).in(rows);
+      for (Field field : table.fields()) {
+        for (int row = 0; field.isComputed() && row < rows.count(); row++) {
+          Optional<String> right = worked.cell(row, field.id());
+          Optional<String> given = random.nextInt(3) == 0 ? Optional.of("7") : right;
+          rows = rows.withCell(row, field.id(), given);
+        }
+      }
+      Rows with = rows;
+      assertAsPlain(
+          draft.withRows(draft.rows().with(table.id(), r -> with)), "seed " + seed + ", given");
     }
   }
 

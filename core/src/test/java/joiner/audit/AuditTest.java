@@ -67,6 +67,7 @@ class AuditTest {
             "firing too-long [7]",
             "firing rule [3]",
             "incident rule [4]",
+            "material wrong-type [1, 2, 3, 4, 6, 8, 9, 10, 11, 12, 13, 14]",
             "material rule [6]",
             "glaze wrong-type [3]",
             "piece not-in-list [8]",

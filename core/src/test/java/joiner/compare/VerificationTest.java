@@ -59,6 +59,7 @@ class VerificationTest {
                         c.required(),
                         c.defaultValue(),
                         c.counts(),
+                        c.generated(),
                         c.comment()))
             .toList(),
         t.primaryKey().map(k -> new Key("", stored(k.columns()))),
@@ -164,6 +165,12 @@ class VerificationTest {
                 "FIRING_ID",
                 c -> new Column(c.name(), c.type(), true, Optional.empty(), false, c.comment())))
         .containsExactly("firing.firing_id should count up by itself and does not.");
+    assertThat(
+            withColumn(
+                "MATERIAL",
+                "PRICE_PER_100G",
+                c -> new Column(c.name(), c.type(), false, Optional.empty(), false, c.comment())))
+        .containsExactly("material.price_per_100g should be computed and is not.");
   }
 
   @Test

@@ -13,12 +13,16 @@ import joiner.catalog.Generated;
 import joiner.catalog.SqlType;
 import joiner.catalog.Trigger;
 import joiner.catalog.View;
+import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Origin;
 import joiner.model.ReferentialAction;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.model.TableKind;
 import org.junit.jupiter.api.Test;
 
@@ -231,6 +235,7 @@ class SqlScriptTest {
               shelf_id integer PRIMARY KEY, /* ; */
               place point,
               big integer GENERATED ALWAYS AS (shelf_id * 2) STORED,
+              odd integer GENERATED ALWAYS AS (hashtext(big)) STORED,
               EXCLUDE USING gist (place WITH =)
             );
             INSERT INTO shelf (shelf_id) VALUES (1), (2 + 3);
@@ -240,18 +245,21 @@ class SqlScriptTest {
             """);
     assertThat(script.unread())
         .hasSize(4)
-        .anyMatch(s -> s.startsWith("Line 6, ") && s.contains("EXCLUDE"))
-        .anyMatch(s -> s.startsWith("Line 8, ") && s.contains("2 + 3"))
-        .anyMatch(s -> s.startsWith("Line 9, "))
-        .anyMatch(s -> s.startsWith("Line 10, ") && s.contains("CREATE VIEW"));
+        .anyMatch(s -> s.startsWith("Line 7, ") && s.contains("EXCLUDE"))
+        .anyMatch(s -> s.startsWith("Line 9, ") && s.contains("2 + 3"))
+        .anyMatch(s -> s.startsWith("Line 10, "))
+        .anyMatch(s -> s.startsWith("Line 11, ") && s.contains("CREATE VIEW"));
     assertThat(script.catalog().find("shelf").orElseThrow().columns())
         .extracting(c -> c.name())
-        .containsExactly("shelf_id", "place", "big", "note");
+        .containsExactly("shelf_id", "place", "big", "odd", "note");
     assertThat(script.rows()).isEqualTo(Map.of());
     var notices = new ArrayList<String>();
-    script.draft("Shelves", notices);
+    Draft shelves = script.draft("Shelves", notices);
+    assertThat(shelves.design().table(new TableId("shelf")).field(new FieldId("big")).origin())
+        .isEqualTo(new Origin.Computed(new Formula("shelf_id * 2")));
     assertThat(notices)
-        .anyMatch(s -> s.startsWith("shelf.big is computed by the database (shelf_id * 2); "));
+        .anyMatch(s -> s.startsWith("shelf.odd is computed by the database (hashtext(big)), "))
+        .noneMatch(s -> s.contains("shelf.big"));
   }
 
   @Test

@@ -14,6 +14,7 @@ import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
 import joiner.meaning.Draft;
 import joiner.meaning.TableInWords;
+import joiner.meaning.WorkedOut;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
@@ -69,6 +70,34 @@ class ToCompoundTest {
         .contains("Delivery region and Delivery country are its Delivery address.");
     assertThat(compound("Address", "address").design().table(SUPPLIER).fieldNamed("street"))
         .isPresent();
+  }
+
+  @Test
+  void theFullNameOfAPersonIsWorkedOut() {
+    Draft draft = compound("Contact", "person name");
+    Table supplier = draft.design().table(SUPPLIER);
+    Field full = supplier.fieldNamed("contact_full_name").orElseThrow();
+    assertThat(group(draft).fields()).endsWith(full.id());
+    assertThat(full.type()).isEqualTo(new FieldType.Text(20 + 1 + 60 + 1 + 60));
+    assertThat(fullName(draft, "Dr", "Mara", "Vell")).isEqualTo("Dr Mara Vell");
+    assertThat(fullName(draft, "", "Mara", "Vell")).isEqualTo("Mara Vell");
+    assertThat(fullName(draft, "", "", "Vell")).isEqualTo("Vell");
+  }
+
+  private static String fullName(Draft draft, String... parts) {
+    List<String> names = List.of("contact_title", "contact_given_name", "contact_family_name");
+    Draft filled = draft;
+    for (int i = 0; i < parts.length; i++) {
+      Table table = draft.design().table(SUPPLIER);
+      FieldId id = table.fieldNamed(names.get(i)).orElseThrow().id();
+      Optional<String> text = Optional.of(parts[i]);
+      filled = filled.withRows(filled.rows().with(SUPPLIER, r -> r.withCell(0, id, text)));
+    }
+    Table table = filled.design().table(SUPPLIER);
+    return WorkedOut.of(filled, table, Pottery.CLOCK)
+        .cell(
+            filled.rows().of(SUPPLIER), 0, table.fieldNamed("contact_full_name").orElseThrow().id())
+        .orElseThrow();
   }
 
   @Test

@@ -20,6 +20,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Limits;
+import joiner.model.Origin;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -173,6 +174,22 @@ class DesignChecksTest {
                 "kiln",
                 "name",
                 f -> f.withDefault(Optional.of(new Formula("'" + "x".repeat(25) + "'")))),
+            true),
+        new Case(
+            "computed-does-not-fit",
+            field(
+                "kiln",
+                "litres",
+                f -> f.withOrigin(new Origin.Computed(new Formula("CHAR_LENGTH(name) * 1.5")))),
+            true),
+        new Case(
+            "computed-key",
+            field("kiln", "kiln_id", f -> f.withOrigin(new Origin.Computed(new Formula("litres")))),
+            true),
+        new Case(
+            "computed-reference",
+            field(
+                "firing", "kiln_id", f -> f.withOrigin(new Origin.Computed(new Formula("peak_c")))),
             true),
         new Case(
             "limit-does-not-fit",
@@ -388,6 +405,7 @@ class DesignChecksTest {
             "foreign-key-type-differs",
             "join-pair-not-unique",
             "default-does-not-fit",
+            "computed-does-not-fit",
             "faulty-expression",
             "one-meaning-two-types",
             "retired-default",
