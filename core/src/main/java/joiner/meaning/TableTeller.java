@@ -7,11 +7,16 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
+import joiner.expression.Formula;
+import joiner.expression.Place;
+import joiner.expression.ValueType;
 import joiner.meaning.TableInWords.Phrase;
 import joiner.meaning.TableInWords.Sentence;
 import joiner.meaning.TableInWords.Source;
 import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
@@ -140,7 +145,11 @@ final class TableTeller {
 
   /** Which fields always have a value; of keys and references it is said elsewhere. */
   private void presence() {
-    List<FieldId> own = table.fieldIds().stream().filter(this::isOwn).toList();
+    List<FieldId> own =
+        table.fieldIds().stream()
+            .filter(this::isOwn)
+            .filter(id -> !table.field(id).isComputed()) // What they are is said by itself.
+            .toList();
     List<FieldId> always = own.stream().filter(table::isRequired).toList();
     List<FieldId> perhaps = own.stream().filter(id -> !table.isRequired(id)).toList();
     var phrases = new ArrayList<Phrase>();
@@ -214,8 +223,20 @@ final class TableTeller {
     field
         .origin()
         .workedOutBy()
-        .ifPresent(
-            formula -> say(field(field.id()), plain(" is worked out as " + formula.text() + ".")));
+        .ifPresent(formula -> say(field(field.id()), plain(" is " + workedOut(formula) + ".")));
+  }
+
+  /** What a formula gives: of one that only reads a parent's field, whose that is. */
+  private String workedOut(Formula formula) {
+    return formula.value(meaning.scope())
+            instanceof Checked.Sound(Expression.FieldRef(FarField far, Place place), ValueType type)
+        ? carried(far)
+        : "worked out as " + formula.text();
+  }
+
+  private String carried(FarField far) {
+    Table end = design.table(design.relationship(far.over().getLast()).parent());
+    return "the " + end.field(far.field()).label() + " of its " + end.noun().singular();
   }
 
   private void values(Field field) {

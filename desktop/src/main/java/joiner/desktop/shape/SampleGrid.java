@@ -355,11 +355,20 @@ public final class SampleGrid {
             : model.hue(row, field).map(hue -> HueMark.of(Optional.of(hue))).orElse(null));
   }
 
+  /** Characters of what has no length of its own. */
+  private static int usualLength(FieldType type) {
+    return switch (type) {
+      case FieldType.DateTime moment -> 20;
+      case FieldType.Content file -> 16;
+      default -> 11;
+    };
+  }
+
   private double width(Field field) {
     if (model.isReference(field.id())) {
       return LABEL_WIDTH;
     }
-    int length = field.type().length().orElse(field.type() instanceof FieldType.DateTime ? 20 : 11);
+    int length = field.type().length().orElse(usualLength(field.type()));
     boolean marked =
         field.type() instanceof FieldType.Choice choice
             && choice.entries().stream().anyMatch(entry -> entry.hue().isPresent());

@@ -3,6 +3,7 @@ package joiner.desktop.shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.ddl.TableSpace;
@@ -26,6 +27,7 @@ import joiner.engine.Dialects;
 import joiner.expression.Formula;
 import joiner.finding.Finding;
 import joiner.finding.Topic;
+import joiner.meaning.Draft;
 import joiner.meaning.WorkedOut;
 import joiner.model.Area;
 import joiner.model.Field;
@@ -95,7 +97,7 @@ final class SheetModel {
   }
 
   /** A column to count; equal cells are known by their identity. */
-  private record Question(Rows rows, Field field, Object cells) {}
+  private record Question(Supplier<Rows> rows, Field field, Object cells) {}
 
   /**
    * About nothing yet.
@@ -115,7 +117,7 @@ final class SheetModel {
             Lane.WORKING,
             (left, right) -> left.cells.equals(right.cells) && left.field.equals(right.field),
             (question, progress) ->
-                HeldValues.of(question.rows, question.field, () -> !progress.stopped()));
+                HeldValues.of(question.rows.get(), question.field, () -> !progress.stopped()));
   }
 
   /** What is done with fixed choices. */
@@ -137,10 +139,22 @@ final class SheetModel {
   About about() {
     About about = bench.table().map(this::about).orElseGet(About.Nothing::new);
     if (about instanceof About.OfField(Table table, Field field, var references)) {
-      Rows rows = bench.draft().rows().of(table.id());
-      seen.ask(new Question(rows, field, rows.identity(field.id())));
+      Draft draft = bench.draft();
+      Rows rows = draft.rows().of(table.id());
+      seen.ask(
+          field.isComputed()
+              ? new Question(
+                  () -> worked(draft, table, field),
+                  field,
+                  List.of(new ByField.Same(draft.rows()), new ByField.Same(table)))
+              : new Question(() -> rows, field, rows.identity(field.id())));
     }
     return about;
+  }
+
+  /** The rows of a table with one computed field worked out. */
+  private Rows worked(Draft draft, Table table, Field field) {
+    return WorkedOut.of(draft, table, bench.clock()).in(draft.rows().of(table.id()), field.id());
   }
 
   private About about(Table table) {
