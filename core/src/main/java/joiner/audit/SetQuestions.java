@@ -96,6 +96,10 @@ public final class SetQuestions {
   }
 
   private void cells(Field field) {
+    if (field.isComputed()) {
+      computed(field);
+      return;
+    }
     for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
       switch (constraint) {
         case Constraint.OfType type ->
@@ -107,10 +111,36 @@ public final class SetQuestions {
         case Constraint.Matching matching -> pattern(matching);
         case Constraint.Longest most -> value(Violation.Kind.TOO_LONG, most);
         case Constraint.MostBytes most -> value(Violation.Kind.TOO_LONG, most);
+        case Constraint.OfMedia media ->
+            notAsked(media, field, "it is told by the first bytes of each file");
         case Constraint.Listed listed -> value(Violation.Kind.NOT_IN_LIST, listed);
         case Constraint.OfValue value -> value(Violation.Kind.RULE, value);
       }
     }
+  }
+
+  /** What is worked out may be no column there; that it has its type follows from its formula. */
+  private void computed(Field field) {
+    for (Constraint.OfField constraint : meaning.constraintsOf(field.id())) {
+      boolean follows =
+          constraint instanceof Constraint.OfType || constraint instanceof Constraint.Longest;
+      if (!follows) {
+        notAsked(constraint, field, "it is worked out");
+      }
+    }
+  }
+
+  private void notAsked(Constraint.OfField constraint, Field field, String why) {
+    notAsked.add(
+        "The "
+            + constraint.about()
+            + " of "
+            + table.label()
+            + " · "
+            + field.label()
+            + " was not asked: "
+            + why
+            + ".");
   }
 
   /** How long a text may be is asked by itself. */
@@ -137,17 +167,7 @@ public final class SetQuestions {
   private void ask(Support said, Violation.Kind kind, Constraint.OfField constraint, Field field) {
     switch (said) {
       case Support.Kept kept -> add(kind, constraint, isFalse(kept.sql()));
-      case Support.Impossible impossible ->
-          notAsked.add(
-              "The "
-                  + constraint.about()
-                  + " of "
-                  + table.label()
-                  + " · "
-                  + field.label()
-                  + " was not asked: "
-                  + impossible.loss()
-                  + ".");
+      case Support.Impossible impossible -> notAsked(constraint, field, impossible.loss());
     }
   }
 
@@ -222,6 +242,15 @@ public final class SetQuestions {
   }
 
   private void key(Constraint.Unique key) {
+    if (key.fields().stream().anyMatch(id -> table.field(id).isComputed())) {
+      notAsked.add(
+          "The key "
+              + key.name()
+              + " of "
+              + table.label()
+              + " was not asked: a part of it is worked out.");
+      return;
+    }
     List<String> columns = key.fields().stream().map(this::column).toList();
     String sql =
         "SELECT SUM(n - 1) FROM (SELECT COUNT(*) AS n FROM "

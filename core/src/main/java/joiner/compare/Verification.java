@@ -17,6 +17,7 @@ import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
+import joiner.catalog.View;
 import joiner.engine.Answers;
 import joiner.engine.Dialect;
 import joiner.model.ReferentialAction;
@@ -59,6 +60,11 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
       Optional<CatalogTable> is = Optional.ofNullable(there.get(rules.stored(table.name())));
       comparison.expect("tables", is.isPresent(), "The table " + table.name() + " is missing.");
       is.ifPresent(other -> comparison.table(table, other));
+    }
+    Set<String> views = found.around().views().stream().map(View::name).collect(Collectors.toSet());
+    for (View view : promised.around().views()) {
+      boolean is = views.contains(rules.stored(view.name()));
+      comparison.expect("views", is, "The view " + view.name() + " is missing.");
     }
     return new Verification(comparison.counts, comparison.differences);
   }

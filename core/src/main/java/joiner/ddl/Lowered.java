@@ -13,6 +13,8 @@ import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.SameParts;
 import joiner.catalog.Sequence;
+import joiner.catalog.Surroundings;
+import joiner.catalog.View;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Checked;
@@ -58,15 +60,18 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     var lowered = new ArrayList<CatalogTable>();
     var shortfalls = new ArrayList<Shortfall>();
     var sequences = new ArrayList<Sequence>();
+    var views = new ArrayList<View>();
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
       Rows there = rows.includes(table) ? draft.rows().of(table.id()) : Rows.NONE;
       var lowering = new TableLowering(design, draft.meaning().of(table), own, dialect, names);
       lowered.add(lowering.lower(isLate, stopped, there));
       sequences.addAll(lowering.sequences());
+      lowering.view().ifPresent(views::add);
       shortfalls.addAll(lowering.shortfalls());
     }
-    return new Lowered(new Catalog(lowered, sequences), shortfalls, order.tables());
+    var around = new Surroundings(views, List.of(), List.of());
+    return new Lowered(new Catalog(lowered, sequences, around), shortfalls, order.tables());
   }
 
   /** Which parts of two schemas were made of the same tables and fields. */

@@ -69,8 +69,9 @@ public record SchemaScript(
             asThere(one.catalog(), dialect),
             asThere(other.catalog(), dialect),
             Lowered.same(one, other));
-    var writer = new ChangeWriter(changes, there, dialect);
-    List<Statement> statements = writer.write();
+    var views = new OwnViews(one.catalog(), other.catalog(), there, changes, dialect);
+    var writer = new ChangeWriter(changes, views.others(), dialect);
+    List<Statement> statements = views.around(writer.write());
     var shortfalls = new ArrayList<>(other.shortfalls());
     writer
         .lost()

@@ -45,6 +45,7 @@ final class ScriptWriter {
       statements.addAll(Definitions.all(made, dialect, table.label() + note));
     }
     lowered.tables().stream().filter(choice::includes).forEach(this::rows);
+    statements.addAll(Definitions.all(lowered.catalog().around(), dialect));
     return new SchemaScript(
         dialect,
         dialect.opening(),

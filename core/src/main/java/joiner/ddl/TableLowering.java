@@ -17,6 +17,7 @@ import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
+import joiner.catalog.View;
 import joiner.engine.Dialect;
 import joiner.engine.InCheck;
 import joiner.engine.Support;
@@ -61,6 +62,8 @@ final class TableLowering {
   /** Computed fields that are no columns there. */
   private final Set<FieldId> left = new HashSet<>();
 
+  private final TableView view;
+
   private final List<Check> checks = new ArrayList<>();
   private final List<Sequence> sequences = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
@@ -82,6 +85,7 @@ final class TableLowering {
     this.relationships = relationships;
     this.dialect = dialect;
     this.names = names;
+    this.view = new TableView(design, table, dialect);
     table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
     relationships.stream()
         .filter(TableLowering::movesChildren)
@@ -207,12 +211,33 @@ final class TableLowering {
       }
       case Support.Impossible impossible -> {
         left.add(field.id());
-        shortfall(
-            "the computed field " + field.label(),
-            impossible.loss() + "; it is left out of the table.");
+        String where = inView(field, computed.get());
+        shortfall("the computed field " + field.label(), impossible.loss() + "; " + where);
         yield Optional.empty();
       }
     };
+  }
+
+  /** Puts a computed field that is no column into the table's view; says where it stands. */
+  private String inView(Field field, Checked computed) {
+    if (!(computed instanceof Checked.Sound sound)) {
+      return "it is left out.";
+    }
+    return switch (view.add(field, sound.tree())) {
+      case Support.Kept kept -> "it stands in the view of the table.";
+      case Support.Impossible impossible ->
+          "it is left out of the table and of its view, for " + impossible.loss() + ".";
+    };
+  }
+
+  /** The view of the table, if anything stands in it alone; once the table was lowered. */
+  Optional<View> view() {
+    if (view.isEmpty()) {
+      return Optional.empty();
+    }
+    String name = names.take(ConstraintNaming.view(table.name()));
+    List<Field> all = table.fields().stream().filter(f -> isColumn(f) || view.holds(f)).toList();
+    return Optional.of(new View(name, false, view.definition(name, all)));
   }
 
   /** What a column is computed by, or why there can be none. */

@@ -39,6 +39,11 @@ public final class ConstraintNaming {
     return joined("seq", table, List.of(field));
   }
 
+  /** The view of a table in which all its fields are, whatever they are worked out from. */
+  public static String view(String table) {
+    return table + "_view";
+  }
+
   private static String joined(String sort, String table, List<String> parts) {
     String name = sort + "_" + table;
     return parts.isEmpty() ? name : name + "_" + String.join("_", parts);

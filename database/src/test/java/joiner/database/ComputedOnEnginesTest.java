@@ -19,6 +19,7 @@ import joiner.RandomComputed;
 import joiner.RandomRules;
 import joiner.Tries;
 import joiner.audit.Audit;
+import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
@@ -43,6 +44,7 @@ class ComputedOnEnginesTest {
   @Test
   void everyEngineComputesWhatIsWorkedOut() throws Exception {
     var compared = new AtomicLong();
+    var seen = new AtomicLong();
     for (long seed : Tries.of(12).toArray()) {
       Draft draft = computable(RandomComputed.draft(seed, ROWS, FIELDS));
       Table table = draft.design().table(RandomRules.table().id());
@@ -51,17 +53,21 @@ class ComputedOnEnginesTest {
         Dialect dialect = Shipment.dialectOf(url);
         var shipped = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
         assertThat(shipped.verification().differences()).as("seed %d, %s", seed, url).isEmpty();
-        CatalogTable made =
-            SchemaScript.of(draft, dialect, RowsChoice.NONE).promise().tables().getFirst();
+        Catalog promise = SchemaScript.of(draft, dialect, RowsChoice.NONE).promise();
+        CatalogTable made = promise.tables().getFirst();
         for (Field field : table.fields()) {
-          if (field.isComputed() && made.column(field.name()).isPresent()) {
-            compare(dialect, url, field, worked, "seed " + seed, compared);
+          boolean column = made.column(field.name()).isPresent();
+          boolean inView = isInView(promise, field);
+          if (field.isComputed() && (column || inView)) {
+            String from = column ? "firing_log" : "firing_log_view";
+            (column ? compared : seen)
+                .addAndGet(compare(dialect, url, from, field, worked, "seed " + seed));
           }
         }
         Databases.drop(url);
       }
     }
-    System.out.println(compared + " computed values compared");
+    System.out.println(compared + " computed values compared, " + seen + " of them in views");
     assertThat(compared.get()).isGreaterThan(500);
   }
 
@@ -84,17 +90,24 @@ class ComputedOnEnginesTest {
     return draft.withRows(new SampleRows(Map.of(table.id(), Rows.of(table.fieldIds(), kept))));
   }
 
-  private static void compare(
-      Dialect dialect, String url, Field field, Rows worked, String seed, AtomicLong compared)
+  private static boolean isInView(Catalog promise, Field field) {
+    return promise.around().views().stream()
+        .anyMatch(view -> view.definition().contains(" AS " + field.name()));
+  }
+
+  /** How many values are the same. */
+  private static int compare(
+      Dialect dialect, String url, String from, Field field, Rows worked, String seed)
       throws SQLException {
-    String sql = "SELECT " + dialect.name(field.name()) + " FROM firing_log ORDER BY id";
+    int count = 0;
+    String sql = "SELECT " + dialect.name(field.name()) + " FROM " + from + " ORDER BY id";
     try (Connection connection = DriverManager.getConnection(url);
         var statement = connection.createStatement();
         ResultSet rows = statement.executeQuery(sql)) {
       for (int row = 0; rows.next(); row++) {
         Optional<String> found = found(rows, field.type().kind());
         Optional<String> expected = worked.cell(row, field.id()).map(text -> plain(text, field));
-        compared.incrementAndGet();
+        count++;
         assertThat(found)
             .as(
                 "%s in %s, row %d, %s: %s",
@@ -102,6 +115,7 @@ class ComputedOnEnginesTest {
             .isEqualTo(expected);
       }
     }
+    return count;
   }
 
   private static String plain(String text, Field field) {

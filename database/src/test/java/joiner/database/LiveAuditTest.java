@@ -24,9 +24,17 @@ import org.junit.jupiter.api.io.TempDir;
 class LiveAuditTest {
   @TempDir private static Path folder;
 
-  /** SQLite cannot be asked for patterns, which it says for each. */
+  /** SQLite cannot be asked for patterns, which it says for each, and none for kinds of file. */
   private static List<String> notices(LiveAudit audit) {
-    return audit.notices().stream().filter(n -> !n.contains("no regular expressions")).toList();
+    return audit.notices().stream()
+        .filter(n -> !n.contains("no regular expressions"))
+        .filter(n -> !n.contains("first bytes of each file"))
+        .toList();
+  }
+
+  /** What a database is asked: it works out by itself what is computed, in its own way. */
+  private static boolean isAsked(String count) {
+    return !count.contains("kind of file of ") && !count.contains("price_per_100g");
   }
 
   @Test
@@ -41,11 +49,13 @@ class LiveAuditTest {
         LiveAudit audit = LiveAudit.of(draft, Target.of(url), Progress.NONE);
         Databases.drop(url);
         assertThat(notices(audit)).as(url).isEmpty();
-        boolean asksPatterns = notices(audit).size() == audit.notices().size();
+        boolean asksPatterns =
+            audit.notices().stream().noneMatch(n -> n.contains("no regular expressions"));
         assertThat(SpoiltRows.counts(audit.report()))
             .as(url)
             .isEqualTo(
                 SpoiltRows.counts(expected).stream()
+                    .filter(LiveAuditTest::isAsked)
                     .filter(count -> asksPatterns || !count.contains(" pattern of "))
                     .toList());
         assertThat(audit.report().rows()).isEqualTo(expected.rows());

@@ -87,11 +87,20 @@ class ShipmentTest {
     }
   }
 
+  /** A pattern, which SQLite does not keep, and a kind of file, which no engine does. */
+  private static final List<TableId> ONLY_AUDITED =
+      List.of(new TableId("material"), new TableId("glaze"));
+
   @Test
   void everyEngineRefusesWhatTheAuditFinds() throws Exception {
     Draft broken = Pottery.broken();
     List<TableId> bad =
-        Audit.of(broken, Pottery.CLOCK).violations().map(v -> v.table()).distinct().toList();
+        Audit.of(broken, Pottery.CLOCK)
+            .violations()
+            .map(v -> v.table())
+            .distinct()
+            .filter(table -> !ONLY_AUDITED.contains(table))
+            .toList();
     for (TableId table : bad) {
       Draft one =
           Pottery.demo()

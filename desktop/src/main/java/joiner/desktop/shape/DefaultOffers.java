@@ -9,6 +9,7 @@ import joiner.desktop.widget.Texts;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
 import joiner.model.Field;
+import joiner.model.FieldType;
 
 /**
  * What may be meant by what is typed as the default of a field; behind “=” it is what the field is
@@ -25,6 +26,9 @@ record DefaultOffers(Texts texts, Field field, Function<Formula, String> tells)
   sealed interface Given {
     /** Rows begin with it. */
     record Default(DefaultReading reading) implements Given {}
+
+    /** It is the number above all that were given. */
+    record NextNumber() implements Given {}
 
     /** It is worked out. */
     record WorkedOut(Formula formula) implements Given {}
@@ -66,7 +70,16 @@ record DefaultOffers(Texts texts, Field field, Function<Formula, String> tells)
   }
 
   private Stream<Offer<Given>> ofDefault(String text) {
-    return DefaultReading.of(field, text).stream().map(this::offer);
+    String next = texts.get("default.next");
+    boolean counts =
+        field.type() instanceof FieldType.WholeNumber
+            && next.contains(text.toLowerCase(Locale.ROOT));
+    Stream<Offer<Given>> read = DefaultReading.of(field, text).stream().map(this::offer);
+    return counts
+        ? Stream.concat(
+            read,
+            Stream.of(new Offer<>(new Given.NextNumber(), next, texts.get("default.counter"), "")))
+        : read;
   }
 
   private Offer<Given> offer(DefaultReading reading) {

@@ -391,6 +391,8 @@ final class FieldsModel {
       case DefaultOffers.Given.Default(DefaultReading reading) ->
           changeDefault(fields, reading.value());
       case DefaultOffers.Given.WorkedOut(Formula formula) -> workOut(fields, formula);
+      case DefaultOffers.Given.NextNumber() ->
+          retype(fields, new TypeOffers.Held.OfType(TypeChoice.Counter, ""));
       case DefaultOffers.Given.Entered() ->
           apply(
               fields.stream()
