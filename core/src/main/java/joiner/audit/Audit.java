@@ -137,7 +137,12 @@ public final class Audit {
                         "Its rows stay in " + link.fileName() + "; they were not read."));
               }
             });
-    Draft read = holding(draft, files, unread);
+    Draft read;
+    try {
+      read = holding(draft, files, unread, watch);
+    } catch (CancellationException stopped) {
+      return new AuditReport(List.of());
+    }
     var held = new AuditRows.InMemory(read, watch);
     AuditRows rows = files.isEmpty() ? held : new AuditRows.Mixed(held, files, known, watch);
     var audit = new Audit(read, clock, known, rows, new Memory(KEYS_IN_MEMORY));
@@ -166,7 +171,12 @@ public final class Audit {
       throws IOException {
     AuditRows rows = new AuditRows.Streamed(sources, watch);
     Map<TableId, IOException> unread = new LinkedHashMap<>();
-    Draft read = holding(draft.withRows(SampleRows.NONE), sources, unread);
+    Draft read;
+    try {
+      read = holding(draft.withRows(SampleRows.NONE), sources, unread, watch);
+    } catch (CancellationException stopped) {
+      return new AuditReport(List.of());
+    }
     throwFirst(unread);
     var audit = new Audit(read, clock, new KnownAudit(), rows, new Memory(keysInMemory));
     AuditReport report = audit.run();
@@ -188,14 +198,19 @@ public final class Audit {
    * A draft that holds the rows which rules of other tables read.
    *
    * @param unread gets why rows could not be read
+   * @throws CancellationException if the watch ends it meanwhile
    */
   private static Draft holding(
-      Draft draft, Map<TableId, ? extends RowSource> sources, Map<TableId, IOException> unread) {
+      Draft draft,
+      Map<TableId, ? extends RowSource> sources,
+      Map<TableId, IOException> unread,
+      Watch watch) {
     SampleRows rows = draft.rows();
     for (TableId table : readByOthers(draft)) {
       if (sources.containsKey(table)) {
         try {
-          Rows read = Rows.of(draft.design().table(table).fieldIds(), sources.get(table));
+          var source = new WatchedRows(sources.get(table), table, watch);
+          Rows read = Rows.of(draft.design().table(table).fieldIds(), source);
           rows = rows.without(table).with(table, none -> read);
         } catch (IOException e) {
           unread.put(table, e);

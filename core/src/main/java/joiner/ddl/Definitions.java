@@ -41,7 +41,10 @@ final class Definitions {
   /** All that makes what stands around tables. */
   static List<Statement> all(Surroundings around, Dialect dialect) {
     var all = new ArrayList<Statement>();
-    around.views().forEach(view -> all.add(around(view.definition())));
+    around
+        .views()
+        .forEach(
+            view -> all.add(Statement.creatingView(view.definition(), dialect.name(view.name()))));
     around.triggers().forEach(trigger -> all.add(around(trigger.definition())));
     for (Grant grant : around.grants()) {
       all.add(

@@ -2,6 +2,7 @@ package joiner.ddl;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogChanges;
@@ -102,6 +103,18 @@ public record SchemaScript(
         catalog.sequences());
   }
 
+  private void say(StringBuilder out, Predicate<Shortfall> which) {
+    shortfalls.stream()
+        .filter(which)
+        .forEach(
+            s ->
+                out.append("--   ")
+                    .append(oneLine(s.subject()))
+                    .append(": ")
+                    .append(oneLine(s.reason()))
+                    .append('\n'));
+  }
+
   /** The statements of one section. */
   public List<Statement> section(Statement.Section section) {
     return statements.stream().filter(statement -> statement.section() == section).toList();
@@ -124,17 +137,15 @@ public record SchemaScript(
       out.append("-- What it does to what is there:\n");
       does.forEach(sentence -> out.append("--   ").append(oneLine(sentence)).append('\n'));
     }
-    if (shortfalls.isEmpty()) {
+    if (shortfalls.stream().allMatch(Shortfall::elsewhere)) {
       out.append("-- Everything in the design is kept by the database.\n");
     } else {
       out.append("-- Not kept by the database, only seen by an audit:\n");
-      shortfalls.forEach(
-          s ->
-              out.append("--   ")
-                  .append(oneLine(s.subject()))
-                  .append(": ")
-                  .append(oneLine(s.reason()))
-                  .append('\n'));
+      say(out, s -> !s.elsewhere());
+    }
+    if (shortfalls.stream().anyMatch(Shortfall::elsewhere)) {
+      out.append("-- Kept in another place:\n");
+      say(out, Shortfall::elsewhere);
     }
     if (!left.isEmpty()) {
       out.append("-- Not in this script:\n");

@@ -8,7 +8,7 @@ import java.util.Optional;
  * @param section the part of the script it stands in
  * @param comment a line for people above it; may be empty
  * @param sql its text, without the closing semicolon
- * @param creates the table it makes, as it stands in SQL text
+ * @param creates the table or the view it makes, as it stands in SQL text
  * @param loads the rows for its parameters; empty where it has none
  */
 public record Statement(
@@ -17,7 +17,7 @@ public record Statement(
     String sql,
     Optional<String> creates,
     Optional<RowLoad> loads) {
-  /** A statement that makes no table. */
+  /** A statement that makes no table and no view. */
   static Statement of(Section section, String comment, String sql) {
     return new Statement(section, comment, sql, Optional.empty(), Optional.empty());
   }
@@ -25,6 +25,11 @@ public record Statement(
   /** A statement that makes a table. */
   static Statement creating(String comment, String sql, String table) {
     return new Statement(Section.TABLES, comment, sql, Optional.of(table), Optional.empty());
+  }
+
+  /** A statement that makes a view. */
+  static Statement creatingView(String sql, String view) {
+    return new Statement(Section.AROUND, "", sql, Optional.of(view), Optional.empty());
   }
 
   /** A statement that brings rows by its parameters. */

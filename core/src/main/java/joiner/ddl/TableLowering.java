@@ -212,7 +212,12 @@ final class TableLowering {
       case Support.Impossible impossible -> {
         left.add(field.id());
         String where = inView(field, computed.get());
-        shortfall("the computed field " + field.label(), impossible.loss() + "; " + where);
+        shortfalls.add(
+            new Shortfall(
+                table.id(),
+                "the computed field " + field.label() + " of " + table.label(),
+                impossible.loss() + "; " + where,
+                view.holds(field)));
         yield Optional.empty();
       }
     };

@@ -161,13 +161,15 @@ public record ToCompound(TableId table, FieldId field, CompoundFields compound) 
         : first.type();
   }
 
-  /** "Delivery" of a delivery address; nothing of an address. */
+  /** "Delivery" of a delivery address, "Contact" of a contact name; nothing of an address. */
   private String prefix(String label) {
     String kind = compound.kind();
-    String lower = lower(label.strip());
-    return lower.endsWith(kind)
-        ? label.strip().substring(0, lower.length() - kind.length()).strip()
-        : label.strip();
+    String plain = label.strip();
+    return Stream.of(kind, kind.substring(kind.lastIndexOf(' ') + 1))
+        .filter(words -> lower(plain).endsWith(words))
+        .findFirst()
+        .map(words -> plain.substring(0, plain.length() - words.length()).strip())
+        .orElse(plain);
   }
 
   private String label(Field whole, String part) {

@@ -74,7 +74,7 @@ class ToCompoundTest {
 
   @Test
   void theFullNameOfAPersonIsWorkedOut() {
-    Draft draft = compound("Contact", "person name");
+    Draft draft = compound("Contact name", "person name");
     Table supplier = draft.design().table(SUPPLIER);
     Field full = supplier.fieldNamed("contact_full_name").orElseThrow();
     assertThat(group(draft).fields()).endsWith(full.id());

@@ -17,6 +17,7 @@ import joiner.catalog.Catalog;
 import joiner.catalog.Surroundings;
 import joiner.ddl.Raised;
 import joiner.ddl.Reconciled;
+import joiner.ddl.ShippedRows;
 import joiner.engine.Dialect;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
@@ -117,7 +118,8 @@ public record LiveDesign(Draft draft, List<String> notices, Surroundings around)
     }
 
     private Rows rows(Table table) throws SQLException {
-      var builder = new Rows.Builder(table.fieldIds());
+      List<Field> fields = ShippedRows.fields(table);
+      var builder = new Rows.Builder(fields.stream().map(Field::id).toList());
       Map<String, Long> empty = new LinkedHashMap<>();
       boolean more = false;
       try (var statement = live.reading(select(table));
@@ -125,7 +127,7 @@ public record LiveDesign(Draft draft, List<String> notices, Surroundings around)
         for (int count = 0; !more && row.next(); count++) {
           more = count == atMost;
           if (!more) {
-            add(row, table.fields(), builder, empty);
+            add(row, fields, builder, empty);
           }
         }
       }
@@ -152,7 +154,7 @@ public record LiveDesign(Draft draft, List<String> notices, Surroundings around)
       Dialect dialect = live.dialect();
       String sql =
           "SELECT "
-              + dialect.names(table.namesOf(table.fieldIds()))
+              + dialect.names(ShippedRows.fields(table).stream().map(Field::name).toList())
               + " FROM "
               + dialect.name(table.name());
       return table.primaryKey().isEmpty()

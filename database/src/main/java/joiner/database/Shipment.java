@@ -11,6 +11,7 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Sequence;
+import joiner.catalog.View;
 import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
@@ -163,6 +164,11 @@ public record Shipment(int statements, Verification verification) {
     live.rollback();
     if (live.dialect().undoesDefinitions() && live.canVerifyBefore()) {
       return;
+    }
+    for (View view : script.promise().around().views()) {
+      if (created.contains(live.dialect().name(view.name()))) {
+        live.run(live.dialect().alter().dropView(view));
+      }
     }
     Set<String> there = live.tableNames();
     for (CatalogTable table : script.promise().tables().reversed()) {

@@ -20,6 +20,7 @@ import joiner.compare.Comparison;
 import joiner.compare.Verification;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.ddl.ShippedRows;
 import joiner.ddl.Statement;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -86,7 +87,7 @@ class SchemaChangesTest {
       if (before.design().find(table.id()).isPresent()) {
         Table old = before.design().table(table.id());
         List<Field> same =
-            table.fields().stream().filter(field -> old.hasField(field.id())).toList();
+            ShippedRows.fields(table).stream().filter(f -> old.hasField(f.id())).toList();
         List<String> names = same.stream().map(Field::name).toList();
         assertThat(LiveRows.values(table, names, live))
             .as(url + " " + table.name())

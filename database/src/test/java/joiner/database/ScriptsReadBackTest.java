@@ -15,6 +15,7 @@ import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
+import joiner.ddl.ShippedRows;
 import joiner.ddl.SqlScript;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -119,7 +120,9 @@ class ScriptsReadBackTest {
       String text = SchemaScript.of(demo, dialect, RowsChoice.ALL).text("Studio");
       for (Optional<Dialect> known : List.of(Optional.of(dialect), Optional.<Dialect>empty())) {
         SqlScript read = SqlScript.of(text, known);
-        assertThat(read.unread()).as(dialect.engine()).isEmpty();
+        assertThat(read.unread())
+            .as(dialect.engine())
+            .allMatch(line -> line.contains("not taken along: CREATE VIEW piece_view"));
         Draft back = read.draft("Studio", new ArrayList<>());
         for (Table table : demo.design().tables()) {
           Table is = back.design().tableNamed(table.name()).orElseThrow();
@@ -132,20 +135,22 @@ class ScriptsReadBackTest {
   private static void assertRows(Draft demo, Table table, Rows read, Table is, Dialect dialect) {
     Rows rows = demo.rows().of(table.id());
     assertThat(read.count()).as(dialect.engine() + " " + table.name()).isEqualTo(rows.count());
+    List<Field> fields = ShippedRows.fields(table);
     List<FieldId> there =
-        table.fields().stream().map(f -> is.fieldNamed(f.name()).orElseThrow().id()).toList();
+        fields.stream().map(f -> is.fieldNamed(f.name()).orElseThrow().id()).toList();
+    List<FieldId> own = fields.stream().map(Field::id).toList();
     // Parents may have been put before the rows that refer to them.
-    assertThat(values(read, there, table))
+    assertThat(values(read, there, fields))
         .as(dialect.engine() + " " + table.name())
-        .containsExactlyInAnyOrderElementsOf(values(rows, table.fieldIds(), table));
+        .containsExactlyInAnyOrderElementsOf(values(rows, own, fields));
   }
 
-  private static List<List<Value>> values(Rows rows, List<FieldId> ids, Table table) {
+  private static List<List<Value>> values(Rows rows, List<FieldId> ids, List<Field> fields) {
     var all = new ArrayList<List<Value>>();
     for (int row = 0; row < rows.count(); row++) {
       var values = new ArrayList<Value>();
       for (int i = 0; i < ids.size(); i++) {
-        Field field = table.fields().get(i);
+        Field field = fields.get(i);
         Optional<String> cell = inForm(rows.cell(row, ids.get(i)), field);
         values.add(ValueReader.valueOrNull(cell, field.type()));
       }

@@ -31,18 +31,17 @@ final class ShipWords {
     var nodes = new ArrayList<Node>();
     nodes.add(Parts.prose(texts.get("side.title"), "title"));
     nodes.add(Parts.prose(texts.get("side.why"), "muted"));
-    if (script.shortfalls().isEmpty()) {
+    List<Shortfall> lost = script.shortfalls().stream().filter(s -> !s.elsewhere()).toList();
+    List<Shortfall> moved = script.shortfalls().stream().filter(Shortfall::elsewhere).toList();
+    if (lost.isEmpty()) {
       nodes.add(Parts.prose(texts.get("side.lost.none", dialect.engine()), "spruce"));
     } else {
       nodes.add(Parts.label(texts.get("side.lost", dialect.engine()), "heading"));
-      for (Shortfall shortfall : script.shortfalls()) {
-        nodes.add(
-            Parts.card(
-                List.of(
-                    Parts.prose(shortfall.subject(), "strong"),
-                    Parts.prose(shortfall.reason(), "muted", "small")),
-                "attention"));
-      }
+      lost.forEach(shortfall -> nodes.add(card(shortfall, "attention")));
+    }
+    if (!moved.isEmpty()) {
+      nodes.add(Parts.label(texts.get("side.elsewhere"), "heading"));
+      moved.forEach(shortfall -> nodes.add(card(shortfall)));
     }
     if (!script.left().isEmpty()) {
       nodes.add(Parts.label(texts.get("side.left"), "heading"));
@@ -57,6 +56,14 @@ final class ShipWords {
       known.forEach(sentence -> nodes.add(Parts.prose(sentence, "muted", "small")));
     }
     return nodes;
+  }
+
+  private static Node card(Shortfall shortfall, String... styles) {
+    return Parts.card(
+        List.of(
+            Parts.prose(shortfall.subject(), "strong"),
+            Parts.prose(shortfall.reason(), "muted", "small")),
+        styles);
   }
 
   /** Why a target refused. */

@@ -67,7 +67,7 @@ record WrittenScript(
           dialect == wanted.dialect()
               ? script.shortfalls()
               : Lowered.of(wanted.draft(), dialect, RowsChoice.NONE).shortfalls();
-      lost.put(dialect, own.size());
+      lost.put(dialect, (int) own.stream().filter(s -> !s.elsewhere()).count());
     }
     return new WrittenScript(
         whole.lines().limit(MOST_LINES).collect(Collectors.joining("\n", "", "\n")),

@@ -50,6 +50,7 @@ final class GlossaryExample {
           first(t -> !t.rules().isEmpty())
               .map(t -> t.label() + ": " + t.rules().getFirst().condition().text());
       case "default" -> defaultValue();
+      case "computed field" -> computed();
       case "label and name" ->
           first(t -> !t.label().equals(t.name()))
               .map(t -> "People read " + t.label() + "; the database gets " + t.name() + ".");
@@ -88,6 +89,20 @@ final class GlossaryExample {
   private Optional<String> required() {
     return first(t -> t.fields().stream().anyMatch(Field::required))
         .map(t -> field(t, Field::required).label() + " of " + t.label() + " must have a value.");
+  }
+
+  private Optional<String> computed() {
+    return first(t -> t.fields().stream().anyMatch(Field::isComputed))
+        .map(
+            t -> {
+              Field field = field(t, Field::isComputed);
+              return field.label()
+                  + " of "
+                  + t.label()
+                  + " is worked out as "
+                  + field.origin().workedOutBy().orElseThrow().text()
+                  + ".";
+            });
   }
 
   private Optional<String> defaultValue() {
