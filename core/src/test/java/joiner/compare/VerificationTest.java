@@ -18,6 +18,8 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
+import joiner.catalog.Surroundings;
+import joiner.catalog.View;
 import joiner.ddl.Lowered;
 import joiner.ddl.RowsChoice;
 import joiner.engine.Dialect;
@@ -36,7 +38,16 @@ class VerificationTest {
 
   /** As H2 gives names back. */
   private static Catalog stored() {
-    return new Catalog(PROMISE.tables().stream().map(VerificationTest::stored).toList());
+    return withViews(PROMISE.tables().stream().map(VerificationTest::stored).toList());
+  }
+
+  /** Those tables, with the views that were promised. */
+  private static Catalog withViews(List<CatalogTable> tables) {
+    List<View> views =
+        PROMISE.around().views().stream()
+            .map(view -> new View(stored(view.name()), false, view.definition()))
+            .toList();
+    return new Catalog(tables, List.of(), new Surroundings(views, List.of(), List.of()));
   }
 
   private static String stored(String name) {
@@ -86,7 +97,7 @@ class VerificationTest {
     for (CatalogTable one : stored().tables()) {
       tables.add(one.name().equals(table) ? change.apply(one) : one);
     }
-    return verify(new Catalog(tables), Dialects.H2).differences();
+    return verify(withViews(tables), Dialects.H2).differences();
   }
 
   private static CatalogTable with(
@@ -131,8 +142,10 @@ class VerificationTest {
   void aMissingTableIsToldOnce() {
     List<CatalogTable> tables = new ArrayList<>(stored().tables());
     tables.removeIf(t -> t.name().equals("LOCKER"));
-    assertThat(verify(new Catalog(tables), Dialects.H2).differences())
+    assertThat(verify(withViews(tables), Dialects.H2).differences())
         .containsExactly("The table locker is missing.");
+    assertThat(verify(new Catalog(stored().tables()), Dialects.H2).differences())
+        .containsExactly("The view piece_view is missing.");
   }
 
   @Test

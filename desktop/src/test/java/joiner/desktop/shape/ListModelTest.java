@@ -126,7 +126,14 @@ class ListModelTest {
     assertThat(offers.of("→ nowhere")).isEmpty();
     assertThat(offers.of("").stream().map(Offer::group).distinct())
         .containsExactly(
-            "Text", "Numbers", "Yes or no", "Time", "Identity", "Several fields", "A row of");
+            "Text",
+            "Numbers",
+            "Yes or no",
+            "Time",
+            "Identity",
+            "Whole files",
+            "Several fields",
+            "A row of");
   }
 
   private static TypeOffers.Held first(TypeOffers offers, String typed) {
