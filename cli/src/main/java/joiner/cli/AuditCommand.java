@@ -183,7 +183,7 @@ final class AuditCommand implements Callable<Integer> {
     return Audit.readByOthers(draft).stream()
         .filter(gone::contains)
         .map(draft.design()::table)
-        .map(t -> "Rules of other tables read " + t.name() + "; its rows are held in memory.")
+        .map(t -> "Other tables read " + t.name() + "; its rows are held in memory.")
         .toList();
   }
 

@@ -54,16 +54,25 @@ final class OwnViews {
         there.grants());
   }
 
+  /** Whether a view is there, or nothing is known of what is. */
+  private boolean isThere(View view) {
+    String name = dialect.identifiers().stored(view.name());
+    return there.equals(Surroundings.NONE)
+        || there.views().stream().anyMatch(other -> other.name().equals(name));
+  }
+
   /** Statements with those around them that let the views go and make them. */
   List<Statement> around(List<Statement> statements) {
     if (!touched) {
       return statements;
     }
     var first = new ArrayList<Statement>();
-    before.forEach(
-        view ->
-            first.add(
-                Statement.of(Statement.Section.RELEASES, "", dialect.alter().dropView(view))));
+    before.stream()
+        .filter(this::isThere)
+        .forEach(
+            view ->
+                first.add(
+                    Statement.of(Statement.Section.RELEASES, "", dialect.alter().dropView(view))));
     first.addAll(Definitions.all(new Surroundings(after, List.of(), List.of()), dialect));
     return Stream.concat(first.stream(), statements.stream())
         .sorted(Comparator.comparing(Statement::section))

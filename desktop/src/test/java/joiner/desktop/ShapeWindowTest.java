@@ -377,6 +377,27 @@ class ShapeWindowTest extends OpenedWindow {
     until(() -> labels(grid).size() == 5 && labels(grid).getLast().equals("Delivery address"));
   }
 
+  /** In a small window what can be done with several fields goes on in a second line. */
+  @Test
+  void whatCanBeDoneWithSeveralFieldsStaysWithinASmallWindow(FxRobot robot) throws Exception {
+    show(robot, Stage.SHAPE, "piece");
+    robot.interact(() -> scene.getWindow().setWidth(1000));
+    TableView<?> grid = stand(robot, "field-grid", 0);
+    robot.interact(() -> grid.getSelectionModel().selectRange(0, 8));
+    until(() -> says(robot, "8 fields chosen"));
+    WaitForAsyncUtils.waitForFxEvents();
+    Node remove = node(robot, "remove-fields", Node.class);
+    Node first = node(robot, "several-fields", Node.class);
+    Node rows = node(robot, "row-filter", Node.class);
+    var stage = grid.localToScene(grid.getBoundsInLocal());
+    var last = remove.localToScene(remove.getBoundsInLocal());
+    assertThat(last.getMaxX()).isLessThanOrEqualTo(stage.getMaxX());
+    assertThat(first.localToScene(first.getBoundsInLocal()).getMinX())
+        .isGreaterThanOrEqualTo(stage.getMinX());
+    assertThat(last.getMaxY())
+        .isLessThanOrEqualTo(rows.localToScene(rows.getBoundsInLocal()).getMinY());
+  }
+
   @Test
   void severalFieldsAreChangedInTheSheetAndItSaysWhereTheyDiffer(FxRobot robot) throws Exception {
     show(robot, Stage.SHAPE, "kiln");

@@ -2,10 +2,12 @@ package joiner.desktop.shape;
 
 import java.util.ArrayList;
 import java.util.List;
+import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Region;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
@@ -15,6 +17,8 @@ import joiner.model.Field;
 
 /** What can be done with the fields chosen in the grid, under it. */
 final class FieldStrip {
+  private static final double LONGEST_LABEL = 180;
+
   private final FieldsModel model;
   private final FieldGrid grid;
   private final Texts texts;
@@ -23,7 +27,7 @@ final class FieldStrip {
   private final Button own;
   private final Button type;
   private final Button required;
-  private final HBox node;
+  private final FlowPane node;
 
   FieldStrip(FieldsModel model, FieldGrid grid, Texts texts) {
     this.model = model;
@@ -40,9 +44,11 @@ final class FieldStrip {
     own.setId("own-table");
     paste = Parts.button(texts.get("list.paste"), grid::paste);
     paste.setId("paste-fields");
+    about.setMaxWidth(LONGEST_LABEL);
     node =
-        Parts.row(
+        new FlowPane(
             8,
+            6,
             about,
             paste,
             type,
@@ -52,7 +58,8 @@ final class FieldStrip {
             Parts.button(texts.get("field.up"), () -> grid.move(-1)),
             Parts.button(texts.get("field.down"), () -> grid.move(1)),
             remove);
-    node.getStyleClass().add("line-of-controls");
+    node.setRowValignment(VPos.CENTER);
+    node.setMinHeight(Region.USE_PREF_SIZE);
     node.getChildren().forEach(one -> one.managedProperty().bind(one.visibleProperty()));
     model.chosenProperty().subscribe(fields -> show());
   }
