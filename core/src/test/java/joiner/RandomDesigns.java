@@ -38,6 +38,7 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.RuleId;
+import joiner.model.Summing;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -298,10 +299,27 @@ public final class RandomDesigns {
         type instanceof FieldType.Choice || chance() ? Limits.NONE : limits(),
         text(),
         chance() ? "" : text(),
-        random.nextInt(6) == 0
-            ? new Origin.Computed(new Formula(chance() ? "name || ''" : text()))
-            : Origin.TYPED,
+        origin(),
         new Extras(chance() ? Map.of("rdfType", "\"http://example.org/é\"") : Map.of()));
+  }
+
+  private Origin origin() {
+    return switch (random.nextInt(12)) {
+      case 0, 1 -> new Origin.Computed(new Formula(chance() ? "name || ''" : text()));
+      case 2 ->
+          new Origin.SummedUp(
+              pick(List.of(Summing.values())),
+              new RelationshipId(text() + "r"),
+              formula(),
+              formula(),
+              formula(),
+              chance() ? Origin.SummedUp.COMMA : text());
+      default -> Origin.TYPED;
+    };
+  }
+
+  private Optional<Formula> formula() {
+    return chance() ? Optional.of(new Formula(text() + "f")) : Optional.empty();
   }
 
   private Limits limits() {

@@ -24,8 +24,10 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Index;
 import joiner.model.Noun;
+import joiner.model.Origin;
 import joiner.model.Relationship;
 import joiner.model.Rule;
+import joiner.model.Summing;
 import joiner.model.Table;
 import joiner.rows.Rows;
 
@@ -90,7 +92,7 @@ public final class RandomEdits {
 
   private List<Edit> edits(Table table) {
     Optional<Edit> edit =
-        switch (random.nextInt(14)) {
+        switch (random.nextInt(15)) {
           case 0 -> Optional.of(renamed(table, fresh("t")));
           case 1 -> some(table).map(field -> ChangeField.rename(table, field, "F", fresh("f")));
           case 2 -> some(table).map(f -> new RemoveField(table.id(), f.id(), f.label()));
@@ -107,6 +109,7 @@ public final class RandomEdits {
               random.nextBoolean()
                   ? Optional.of(ChangeTable.description(table, random.nextBoolean() ? "" : "It's."))
                   : some(table).map(f -> ChangeField.description(table, f, "Noted -- 'so'"));
+          case 13 -> someRelationship().map(this::counted);
           default ->
               some(table).map(f -> SetUnique.of(table, List.of(f.id()), random.nextBoolean()));
         };
@@ -127,6 +130,14 @@ public final class RandomEdits {
                 ChangeField.rename(table, one, one.label(), "between"),
                 ChangeField.rename(table, other, other.label(), one.name()),
                 ChangeField.rename(table, one, one.label(), other.name()))));
+  }
+
+  /** A field of a parent that counts its children. */
+  private Edit counted(Relationship over) {
+    Table parent = draft.design().table(over.parent());
+    Field field = Field.of(fresh("n"), "N", new FieldType.WholeNumber(Width.BITS_64));
+    var by = new Origin.SummedUp(Summing.COUNT, over.id(), Optional.empty());
+    return new AddField(parent.id(), field.withOrigin(by));
   }
 
   private static Edit renamed(Table table, String name) {

@@ -18,6 +18,7 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Reference;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
@@ -30,6 +31,7 @@ import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.FiledRows;
@@ -83,7 +85,7 @@ public final class Audit {
     this.known = known;
     this.rows = rows;
     this.memory = memory;
-    this.typed = new FormulaRows(draft);
+    this.typed = new FormulaRows(draft, clock);
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     this.byParent =
@@ -235,12 +237,23 @@ public final class Audit {
 
   private static List<TableId> reached(Design design, Checked formula) {
     return formula instanceof Checked.Sound sound
-        ? sound.reads().stream()
-            .filter(FarField.class::isInstance)
-            .flatMap(far -> ((FarField) far).over().stream())
-            .map(over -> design.relationship(over).parent())
-            .toList()
+        ? sound.reads().stream().flatMap(read -> reached(design, read)).toList()
         : List.of();
+  }
+
+  private static Stream<TableId> reached(Design design, Reference read) {
+    return switch (read) {
+      case FarField far -> far.over().stream().map(over -> design.relationship(over).parent());
+      case Summed summed ->
+          Stream.concat(
+              Stream.concat(
+                  summed.over().stream().map(over -> design.relationship(over).parent()),
+                  Stream.of(design.relationship(summed.children()).child())),
+              summed.parts().stream()
+                  .flatMap(part -> part.reads().stream())
+                  .flatMap(part -> reached(design, part)));
+      default -> Stream.empty();
+    };
   }
 
   /** Watches an audit. */
@@ -451,16 +464,32 @@ public final class Audit {
   /** What a formula's value hangs on beyond the table's own columns. */
   private List<Object> far(Reference reference) {
     var inputs = new ArrayList<Object>();
-    if (reference instanceof FarField far) {
-      for (RelationshipId id : far.over()) {
-        Relationship relationship = design.relationship(id);
-        inputs.add(relationship);
-        inputs.addAll(columns(design.table(relationship.child()), relationship.childFields()));
-        inputs.addAll(columns(design.table(relationship.parent()), relationship.parentFields()));
+    switch (reference) {
+      case FarField far -> {
+        far.over().forEach(id -> inputs.addAll(linked(id)));
+        TableId end = design.relationship(far.over().getLast()).parent();
+        inputs.addAll(columns(design.table(end), List.of(far.field())));
       }
-      TableId end = design.relationship(far.over().getLast()).parent();
-      inputs.addAll(columns(design.table(end), List.of(far.field())));
+      case Summed summed -> {
+        summed.over().forEach(id -> inputs.addAll(linked(id)));
+        inputs.addAll(linked(summed.children()));
+        Table child = design.table(design.relationship(summed.children()).child());
+        inputs.add(rows.count(child.id()));
+        for (Expression part : summed.parts()) {
+          inputs.addAll(read(child, new Checked.Sound(part, summed.type())));
+        }
+      }
+      default -> {}
     }
+    return inputs;
+  }
+
+  /** A relationship with the fields by which its rows find each other. */
+  private List<Object> linked(RelationshipId id) {
+    Relationship relationship = design.relationship(id);
+    var inputs = new ArrayList<Object>(List.of(relationship));
+    inputs.addAll(columns(design.table(relationship.child()), relationship.childFields()));
+    inputs.addAll(columns(design.table(relationship.parent()), relationship.parentFields()));
     return inputs;
   }
 

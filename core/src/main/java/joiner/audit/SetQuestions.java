@@ -13,10 +13,10 @@ import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
-import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
@@ -214,7 +214,7 @@ public final class SetQuestions {
   }
 
   private Support support(Expression condition) {
-    boolean far = condition.reads().stream().anyMatch(FarField.class::isInstance);
+    boolean far = condition.reads().stream().anyMatch(read -> !(read instanceof OwnField));
     return far
         ? new Support.Impossible("it reads rows of other tables")
         : dialect.sayCondition(condition);

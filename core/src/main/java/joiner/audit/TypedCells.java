@@ -170,8 +170,10 @@ final class TypedCells {
       return;
     }
     apart[row] = value;
+    boolean mayNotFit =
+        value instanceof Value.Num || value instanceof Value.Text(String text) && !text.isEmpty();
     boolean fits =
-        !(value instanceof Value.Num)
+        !mayNotFit
             || ValueReader.read(Evaluator.show(value), field.type()) instanceof ReadValue.Fits;
     var number =
         fits ? form.map(of -> of.of(value)).orElse(OptionalLong.empty()) : OptionalLong.empty();

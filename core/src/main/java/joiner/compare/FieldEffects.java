@@ -140,6 +140,10 @@ final class FieldEffects {
           changed(
               before.isComputed() ? Risk.REWRITES : Risk.LOSES,
               what + " is worked out: " + formula.text() + ".");
+      case Origin.SummedUp summed ->
+          changed(
+              before.isComputed() ? Risk.REWRITES : Risk.LOSES,
+              what + " is summed up over the rows that refer to it.");
       case Origin.Typed typed -> changed(Risk.NONE, what + " is entered, and worked out no more.");
     }
   }

@@ -24,6 +24,7 @@ import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Place;
+import joiner.expression.Reference;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -35,6 +36,7 @@ import joiner.model.OwnField;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
 import joiner.rows.Rows;
@@ -253,10 +255,10 @@ final class TableLowering {
     if (dialect.computing() == Dialect.Computing.NOT) {
       return new Support.Impossible(dialect.engine() + " computes no columns");
     }
-    Optional<FarField> far = firstFar(sound.tree());
-    if (far.isPresent()) {
+    Optional<String> elsewhere = elsewhere(sound.tree());
+    if (elsewhere.isPresent()) {
       return new Support.Impossible(
-          "a column is computed from its own row, and this reads " + far.get().name());
+          "a column is computed from its own row, and this reads " + elsewhere.get());
     }
     if (sound.readsClock()) {
       return new Support.Impossible(
@@ -270,11 +272,20 @@ final class TableLowering {
         : dialect.sayComputed(sound.tree());
   }
 
-  private static Optional<FarField> firstFar(Expression tree) {
-    return tree.reads().stream()
-        .filter(FarField.class::isInstance)
-        .map(FarField.class::cast)
-        .findFirst();
+  /** What an expression reads first of the rows of other tables, in words. */
+  private Optional<String> elsewhere(Expression tree) {
+    return tree.reads().stream().flatMap(read -> elsewhere(read).stream()).findFirst();
+  }
+
+  private Optional<String> elsewhere(Reference read) {
+    return switch (read) {
+      case FarField far -> Optional.of(far.name());
+      case Summed summed -> {
+        Table child = design.table(design.relationship(summed.children()).child());
+        yield Optional.of("the " + child.noun().plural() + " that refer to it");
+      }
+      default -> Optional.empty();
+    };
   }
 
   private Column entered(Field field, Rows rows) {
@@ -495,10 +506,10 @@ final class TableLowering {
 
   /** Whether the engine keeps a condition on the rows of this table. */
   Support support(Expression condition) {
-    Optional<FarField> far = firstFar(condition);
-    if (far.isPresent()) {
+    Optional<String> elsewhere = elsewhere(condition);
+    if (elsewhere.isPresent()) {
       return new Support.Impossible(
-          "a check sees one row of one table, and this reads " + far.get().name());
+          "a check sees one row of one table, and this reads " + elsewhere.get());
     }
     Optional<InCheck> refused =
         dialect.refusedInChecks().stream()

@@ -19,6 +19,7 @@ import joiner.model.FieldId;
 import joiner.model.Limits;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
@@ -168,6 +169,10 @@ public record StoreMarks(TableId table, FieldId field, String label, boolean sto
       case FarField far -> {
         Relationship last = draft.design().relationship(far.over().getLast());
         yield holding.contains(new Referring(last.parent(), far.field()));
+      }
+      case Summed summed -> {
+        Table child = draft.design().table(draft.design().relationship(summed.children()).child());
+        yield summed.parts().stream().anyMatch(part -> looksInto(part, draft, child, holding));
       }
       default -> false;
     };

@@ -21,6 +21,7 @@ import joiner.model.Noun;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Rule;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -185,16 +186,24 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
   }
 
   private boolean isFromAfar(Design design, Reference read) {
-    return read instanceof FarField far
-        && (fields.contains(far.field())
-                && design.relationship(far.over().getLast()).parent().equals(table)
-            || far.over().stream()
-                .map(design::relationship)
-                .anyMatch(
-                    r ->
-                        r.child().equals(table)
-                            && r.childFields().stream().anyMatch(fields::contains)
-                            && !far.over().getFirst().equals(r.id())));
+    return read instanceof Summed summed && summedUpFromAfar(design, summed)
+        || read instanceof FarField far
+            && (fields.contains(far.field())
+                    && design.relationship(far.over().getLast()).parent().equals(table)
+                || far.over().stream()
+                    .map(design::relationship)
+                    .anyMatch(
+                        r ->
+                            r.child().equals(table)
+                                && r.childFields().stream().anyMatch(fields::contains)
+                                && !far.over().getFirst().equals(r.id())));
+  }
+
+  private boolean summedUpFromAfar(Design design, Summed summed) {
+    return design.relationship(summed.children()).child().equals(table)
+        || summed.parts().stream()
+            .flatMap(part -> part.reads().stream())
+            .anyMatch(read -> isFromAfar(design, read));
   }
 
   private Table own(Design design, TableMeaning meaning) {

@@ -22,44 +22,43 @@ import joiner.rows.SampleRows;
  * seen no more; what was worked out stays in the rows when people are to go on from it.
  *
  * @param label what the field is called
- * @param formula what it is worked out by; empty: it is entered
+ * @param by where its values come from
  */
-public record WorkOut(TableId table, FieldId field, String label, Optional<Formula> formula)
-    implements Edit {
+public record WorkOut(TableId table, FieldId field, String label, Origin by) implements Edit {
   /** Has a field worked out. */
   public static WorkOut by(Table table, Field field, Formula formula) {
-    return new WorkOut(table.id(), field.id(), field.label(), Optional.of(formula));
+    return by(table, field, new Origin.Computed(formula));
+  }
+
+  /** Has a field worked out, in whatever way. */
+  public static WorkOut by(Table table, Field field, Origin by) {
+    return new WorkOut(table.id(), field.id(), field.label(), by);
   }
 
   /** Has a field entered. */
   public static WorkOut entered(Table table, Field field) {
-    return new WorkOut(table.id(), field.id(), field.label(), Optional.empty());
+    return by(table, field, Origin.TYPED);
   }
 
   @Override
   public String name() {
-    return formula.isPresent() ? "work out " + label : "let " + label + " be entered";
+    return by.isWorkedOut() ? "work out " + label : "let " + label + " be entered";
   }
 
   @Override
   public Draft apply(Draft draft) {
     Table before = draft.design().table(table);
-    return formula.isPresent() ? worked(draft, before, formula.get()) : entered(draft, before);
+    return by.isWorkedOut() ? worked(draft, before) : entered(draft, before);
   }
 
-  private Draft worked(Draft draft, Table before, Formula by) {
+  private Draft worked(Draft draft, Table before) {
     Draft computed =
         draft.withDesign(
             draft
                 .design()
                 .withTable(
                     table,
-                    t ->
-                        t.withField(
-                            field,
-                            f ->
-                                f.withOrigin(new Origin.Computed(by))
-                                    .withDefault(Optional.empty()))));
+                    t -> t.withField(field, f -> f.withOrigin(by).withDefault(Optional.empty()))));
     SampleRows rows =
         before.field(field).isComputed() ? draft.rows() : draft.rows().withoutField(table, field);
     FieldType type = fitted(computed.meaning().of(table), before.field(field).type());

@@ -13,8 +13,10 @@ import joiner.catalog.SpelledType;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
+import joiner.expression.Kind;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
+import joiner.expression.ValueType;
 import joiner.expression.Width;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
@@ -249,6 +251,42 @@ public abstract class Dialect {
   /** What holds for every design on this engine and has to be known; a sentence each. */
   public List<String> caveats() {
     return List.of();
+  }
+
+  /** The sum of a group's values; a sum of whole numbers is one again. */
+  public String sum(String value, ValueType type) {
+    return type.kind() == Kind.WHOLE ? wholeSum(value) : "SUM(" + value + ")";
+  }
+
+  String wholeSum(String value) {
+    return "CAST(SUM(" + value + ") AS " + spell(new SqlType.Whole(Width.BITS_64)) + ")";
+  }
+
+  /**
+   * The texts of a group, one behind the other (ISO/IEC 9075-2:2016, LISTAGG).
+   *
+   * @param order what puts them in order, at least one
+   */
+  public String joinedTexts(String text, List<String> order, String between) {
+    return "LISTAGG("
+        + text
+        + ", "
+        + literal(new Value.Text(between))
+        + ") WITHIN GROUP (ORDER BY "
+        + String.join(", ", order)
+        + ")";
+  }
+
+  /** The same where the order stands within the brackets of a function. */
+  final String joinedTexts(String function, String text, List<String> order, String between) {
+    return function
+        + "("
+        + text
+        + ", "
+        + literal(new Value.Text(between))
+        + " ORDER BY "
+        + String.join(", ", order)
+        + ")";
   }
 
   /** What stands behind SELECT where no table is asked; empty: nothing need be there. */
@@ -539,10 +577,7 @@ public abstract class Dialect {
 
   /** A value written out. */
   public final String literal(Value value) {
-    return text()
-        .write(
-            new Expression.Literal(
-                value, joiner.expression.Kind.NULL, joiner.expression.Place.NOWHERE));
+    return text().write(new Expression.Literal(value, Kind.NULL, joiner.expression.Place.NOWHERE));
   }
 
   /** A quoted text. */

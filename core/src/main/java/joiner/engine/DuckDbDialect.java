@@ -133,6 +133,11 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public String joinedTexts(String text, List<String> order, String between) {
+    return joinedTexts("string_agg", text, order, between);
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

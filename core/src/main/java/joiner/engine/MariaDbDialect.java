@@ -124,6 +124,22 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  String wholeSum(String value) {
+    return "CAST(SUM(" + value + ") AS SIGNED)";
+  }
+
+  @Override
+  public String joinedTexts(String text, List<String> order, String between) {
+    return "GROUP_CONCAT("
+        + text
+        + " ORDER BY "
+        + String.join(", ", order)
+        + " SEPARATOR "
+        + quoted(between)
+        + ")";
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

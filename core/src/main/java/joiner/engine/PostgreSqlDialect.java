@@ -99,6 +99,11 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
+  public String joinedTexts(String text, List<String> order, String between) {
+    return joinedTexts("string_agg", text, order, between);
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

@@ -96,6 +96,11 @@ final class SqlServerDialect extends Dialect {
   }
 
   @Override
+  public String joinedTexts(String text, List<String> order, String between) {
+    return super.joinedTexts(text, order, between).replaceFirst("LISTAGG", "STRING_AGG");
+  }
+
+  @Override
   public SqlText text() {
     return text;
   }

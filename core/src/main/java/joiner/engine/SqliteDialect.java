@@ -4,8 +4,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.SqlType;
+import joiner.expression.Kind;
 import joiner.expression.SqlText;
 import joiner.expression.Value;
+import joiner.expression.ValueType;
 import joiner.expression.Width;
 import joiner.naming.IdentifierRules;
 import joiner.shape.TextPattern;
@@ -122,6 +124,19 @@ final class SqliteDialect extends Dialect {
   @Override
   public String givenName(String found) {
     return found.startsWith("sqlite_") ? "" : found;
+  }
+
+  @Override
+  public String joinedTexts(String text, List<String> order, String between) {
+    return joinedTexts("group_concat", text, order, between);
+  }
+
+  /** Its numbers with decimals are binary ones, whose sums have decimals that nobody entered. */
+  @Override
+  public String sum(String value, ValueType type) {
+    return type.kind() == Kind.WHOLE
+        ? "SUM(" + value + ")"
+        : "round(SUM(" + value + "), " + type.scale() + ")";
   }
 
   @Override

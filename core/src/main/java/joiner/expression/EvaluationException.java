@@ -7,7 +7,7 @@ package joiner.expression;
 public final class EvaluationException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
-  EvaluationException(String message) {
+  public EvaluationException(String message) {
     super(message);
   }
 }

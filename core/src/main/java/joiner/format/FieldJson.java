@@ -37,10 +37,7 @@ final class FieldJson {
     Members constraints = members.object("constraints");
     FieldType type = type(members, constraints, more);
     Limits limits = limits(constraints, more, type);
-    Origin origin =
-        more.optionalText("computed")
-            .<Origin>map(text -> new Origin.Computed(new Formula(text)))
-            .orElse(Origin.TYPED);
+    Origin origin = OriginJson.read(more);
     boolean required = constraints.flag("required") || more.flag("required");
     boolean unique = constraints.flag("unique");
     String label = members.optionalText("title").orElse(name);
@@ -225,7 +222,7 @@ final class FieldJson {
       json.put("title", field.label());
     }
     json.putIfAny("description", field.description());
-    field.origin().workedOutBy().ifPresent(formula -> more.put("computed", formula.text()));
+    OriginJson.write(field.origin(), more);
     if (field.required()) { // Computed values stand in no file, where others would miss them.
       (field.isComputed() ? more : constraints).put("required", true);
     }

@@ -20,8 +20,11 @@ import joiner.model.Design;
 import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Origin;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.model.TableId;
 
@@ -53,15 +56,42 @@ final class ComputedFields {
     if (found != null) {
       return found;
     }
-    Formula formula = field.origin().workedOutBy().orElseThrow();
     if (!open.add(at)) {
       return faulty(Place.NOWHERE, circle(table, at));
     }
-    TableScope scope = design.map(d -> new TableScope(d, table)).orElse(new TableScope(table));
-    Checked written = written(formula.value(scope), table);
+    Checked written =
+        switch (field.origin()) {
+          case Origin.Computed(Formula formula) -> written(formula.value(scope(table)), table);
+          case Origin.SummedUp by -> summedUp(table, field, by);
+          case Origin.Typed typed ->
+              throw new IllegalArgumentException(field.name() + " is not worked out");
+        };
     open.remove(at);
     known.put(at, written);
     return written;
+  }
+
+  private TableScope scope(Table table) {
+    return design.map(d -> new TableScope(d, table)).orElse(new TableScope(table));
+  }
+
+  private Checked summedUp(Table table, Field field, Origin.SummedUp by) {
+    Optional<Relationship> over =
+        design.flatMap(d -> d.find(by.over())).filter(r -> r.parent().equals(table.id()));
+    return over.map(r -> new SummingUp(this, design.orElseThrow(), r, field).checked(by))
+        .orElseGet(
+            () ->
+                faulty(Place.NOWHERE, "The rows it sums up do not belong to this table any more."));
+  }
+
+  /** A formula of another table in terms of fields that are entered. */
+  Checked condition(Formula formula, Table table) {
+    return written(formula.condition(scope(table)), table);
+  }
+
+  /** A formula of another table in terms of fields that are entered. */
+  Checked value(Formula formula, Table table) {
+    return written(formula.value(scope(table)), table);
   }
 
   private String circle(Table table, Where at) {
@@ -96,14 +126,20 @@ final class ComputedFields {
   }
 
   private boolean isComputed(Reference read, Table table) {
-    return field(read, table).isComputed();
+    return switch (read) {
+      case OwnField own -> table.field(own.field()).isComputed();
+      case FarField far -> end(far).field(far.field()).isComputed();
+      case Summed summed -> false; // It is written out already.
+      default -> throw new IllegalArgumentException(read.name() + " is no field of a row");
+    };
   }
 
-  /** The field a formula of a table reads. */
-  Field field(Reference read, Table table) {
+  /** The type of what a formula of a table reads. */
+  FieldType type(Reference read, Table table) {
     return switch (read) {
-      case OwnField own -> table.field(own.field());
-      case FarField far -> end(far).field(far.field());
+      case OwnField own -> table.field(own.field()).type();
+      case FarField far -> end(far).field(far.field()).type();
+      case Summed summed -> summed.holds();
       default -> throw new IllegalArgumentException(read.name() + " is no field of a row");
     };
   }
@@ -176,6 +212,7 @@ final class ComputedFields {
               far.field(),
               path,
               far.type());
+      case Summed summed -> summed.from(way, path);
       default -> throw new IllegalArgumentException(there.name() + " is no field of a row");
     };
   }

@@ -1,10 +1,13 @@
 package joiner.meaning;
 
+import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import joiner.expression.Evaluator;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.model.FarField;
@@ -12,6 +15,7 @@ import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
+import joiner.model.Summed;
 import joiner.model.TableId;
 import joiner.rows.RowValues;
 
@@ -22,14 +26,23 @@ import joiner.rows.RowValues;
  */
 public final class FormulaRows {
   private final Draft draft;
+  private final Evaluator evaluator;
   private final Map<TableId, RowValues> values = new HashMap<>();
 
   /** For each relationship the row, from 0, that has a parent's key. */
   private final Map<RelationshipId, Map<List<Value>, Integer>> parents = new HashMap<>();
 
-  /** The rows of that draft. */
-  public FormulaRows(Draft draft) {
+  /** For each relationship the rows, from 0, that refer to a parent's key. */
+  private final Map<RelationshipId, Map<List<Value>, List<Integer>>> children = new HashMap<>();
+
+  /**
+   * The rows of that draft.
+   *
+   * @param clock what is now where rows of others are summed up under a condition
+   */
+  public FormulaRows(Draft draft, Clock clock) {
     this.draft = draft;
+    this.evaluator = new Evaluator(clock);
   }
 
   /** The typed values of one table. */
@@ -52,24 +65,54 @@ public final class FormulaRows {
     return reference ->
         switch (reference) {
           case OwnField field -> own.apply(field.field());
-          case FarField far -> far(far, own);
+          case FarField far ->
+              over(far.over(), own).map(row -> row.apply(far.field())).orElse(Value.NULL);
+          case Summed summed ->
+              over(summed.over(), own).map(row -> summed(summed, row)).orElse(Value.NULL);
           default -> throw new IllegalArgumentException(reference.name() + " is no field of a row");
         };
   }
 
-  private Value far(FarField far, Function<FieldId, Value> own) {
+  /** The row that a way leads to. */
+  private Optional<Function<FieldId, Value>> over(
+      List<RelationshipId> way, Function<FieldId, Value> own) {
     Function<FieldId, Value> row = own;
-    for (RelationshipId id : far.over()) {
+    for (RelationshipId id : way) {
       Relationship relationship = draft.design().relationship(id);
       Optional<Integer> parent = parent(relationship, row);
       if (parent.isEmpty()) {
-        return Value.NULL;
+        return Optional.empty();
       }
       int at = parent.get();
       RowValues values = of(relationship.parent());
       row = field -> values.value(field, at);
     }
-    return row.apply(far.field());
+    return Optional.of(row);
+  }
+
+  private Value summed(Summed summed, Function<FieldId, Value> parent) {
+    Relationship relationship = draft.design().relationship(summed.children());
+    List<Value> key = relationship.parentFields().stream().map(parent).toList();
+    return Folded.of(
+        summed,
+        children
+            .computeIfAbsent(summed.children(), id -> childPlaces(relationship))
+            .getOrDefault(key, List.of())
+            .stream()
+            .map(row -> row(relationship.child(), row))
+            .toList(),
+        evaluator);
+  }
+
+  private Map<List<Value>, List<Integer>> childPlaces(Relationship relationship) {
+    List<Optional<List<Value>>> keys = of(relationship.child()).tuples(relationship.childFields());
+    Map<List<Value>, List<Integer>> places = new HashMap<>();
+    for (int row = 0; row < keys.size(); row++) {
+      int place = row;
+      keys.get(row)
+          .ifPresent(key -> places.computeIfAbsent(key, k -> new ArrayList<>()).add(place));
+    }
+    return places;
   }
 
   /** A row has no parent where a part of its reference is NULL (MATCH SIMPLE). */

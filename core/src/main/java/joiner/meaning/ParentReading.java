@@ -37,7 +37,7 @@ final class ParentReading {
     this.picking = reference.picking();
     this.reference = reference;
     this.rows = draft.rows().of(parent.id());
-    this.formulas = new FormulaRows(draft);
+    this.formulas = new FormulaRows(draft, clock);
     this.values = formulas.of(parent.id());
     this.labels = new RowLabels(draft.meaning().of(parent), formulas, clock);
     this.evaluator = new Evaluator(clock);

@@ -12,6 +12,7 @@ import joiner.model.Design;
 import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.Origin;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -86,12 +87,20 @@ public final class Renaming {
     Scope scope = new TableScope(before, old);
     UnaryOperator<Formula> carried =
         formula -> old != now || formula.reachesOut() ? carried(formula, scope, old) : formula;
+    UnaryOperator<Origin> origins =
+        origin ->
+            switch (origin) {
+              case Origin.Typed typed -> typed;
+              case Origin.Computed(Formula formula) -> new Origin.Computed(carried.apply(formula));
+              case Origin.SummedUp summed -> carried(summed);
+            };
     List<Rule> rules =
         now.rules().stream()
             .map(rule -> rule.withCondition(carried.apply(rule.condition())))
             .toList();
     Optional<Formula> rowLabel = now.rowLabel().map(carried);
-    List<Field> fields = now.fields().stream().map(field -> carried(field, carried)).toList();
+    List<Field> fields =
+        now.fields().stream().map(f -> f.withOrigin(origins.apply(f.origin()))).toList();
     boolean same =
         rules.equals(now.rules()) && rowLabel.equals(now.rowLabel()) && fields.equals(now.fields());
     return same // A table not touched stays.
@@ -99,11 +108,17 @@ public final class Renaming {
         : now.withFields(fields).withRules(rules).withRowLabel(rowLabel);
   }
 
-  private static Field carried(Field now, UnaryOperator<Formula> carried) {
-    return now.origin()
-        .workedOutBy()
-        .map(formula -> now.withOrigin(now.origin().withFormula(carried.apply(formula))))
-        .orElse(now);
+  /** What sums rows up speaks of the fields of their table. */
+  private Origin.SummedUp carried(Origin.SummedUp now) {
+    Optional<Table> child = before.find(now.over()).map(over -> before.table(over.child()));
+    if (child.isEmpty()) {
+      return now;
+    }
+    Scope scope = new TableScope(before, child.get());
+    UnaryOperator<Formula> carried = formula -> carried(formula, scope, child.get());
+    return now.withOf(now.of().map(carried))
+        .withWhere(now.where().map(carried))
+        .withBy(now.by().map(carried));
   }
 
   private Relationship carried(Relationship now) {

@@ -14,6 +14,7 @@ import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
+import joiner.model.Summed;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
 
@@ -73,9 +74,7 @@ public final class TableMeaning {
   boolean reachesOut() {
     return table.rules().stream().anyMatch(rule -> rule.condition().reachesOut())
         || table.rowLabel().filter(Formula::reachesOut).isPresent()
-        || table.fields().stream()
-            .flatMap(field -> field.origin().workedOutBy().stream())
-            .anyMatch(Formula::reachesOut);
+        || table.fields().stream().anyMatch(field -> field.origin().reachesOut());
   }
 
   public Table table() {
@@ -119,7 +118,7 @@ public final class TableMeaning {
 
   /** The type and size of what a formula over this table's fields gives, or why there is none. */
   public ResultType.Found resultOf(Checked.Sound formula) {
-    return ResultType.of(formula, read -> computing.field(read, table).type());
+    return ResultType.of(formula, read -> computing.type(read, table));
   }
 
   /** A formula over this table's fields in terms of fields that are entered. */
@@ -142,6 +141,7 @@ public final class TableMeaning {
     return switch (reference) {
       case OwnField own -> List.of(own.field());
       case FarField far -> far.from();
+      case Summed summed -> summed.from();
       default -> throw new IllegalArgumentException(reference.name() + " is no field of a table");
     };
   }

@@ -22,6 +22,7 @@ import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Multiplicity;
+import joiner.model.Origin;
 import joiner.model.Quantity;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -220,10 +221,13 @@ final class TableTeller {
   }
 
   private void computed(Field field) {
-    field
-        .origin()
-        .workedOutBy()
-        .ifPresent(formula -> say(field(field.id()), plain(" is " + workedOut(formula) + ".")));
+    switch (field.origin()) {
+      case Origin.Typed typed -> {}
+      case Origin.Computed(Formula formula) ->
+          say(field(field.id()), plain(" is " + workedOut(formula) + "."));
+      case Origin.SummedUp summed ->
+          say(field(field.id()), plain(" is the " + SummingWords.of(design, summed) + "."));
+    }
   }
 
   /** What a formula gives: of one that only reads a parent's field, whose that is. */

@@ -41,7 +41,7 @@ public final class WorkedOut {
 
   /** The computed fields of a table of a draft. */
   public static WorkedOut of(Draft draft, Table table, Clock clock) {
-    return new WorkedOut(draft, table, new FormulaRows(draft), clock);
+    return new WorkedOut(draft, table, new FormulaRows(draft, clock), clock);
   }
 
   /**

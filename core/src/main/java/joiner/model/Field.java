@@ -115,7 +115,7 @@ public record Field(
 
   /** Whether its values are worked out, so that nobody enters any. */
   public boolean isComputed() {
-    return origin instanceof Origin.Computed;
+    return origin.isWorkedOut();
   }
 
   /** The label with the unit behind it, as a heading has it: "Peak (°C)". */

@@ -18,19 +18,78 @@ public sealed interface Origin {
    */
   record Computed(Formula formula) implements Origin {}
 
-  /** What they are worked out by, if they are. */
-  default Optional<Formula> workedOutBy() {
+  /**
+   * They are made of the rows that refer to the row; nobody enters them.
+   *
+   * @param how what is made of them
+   * @param over the relationship in which the field's table is the parent; where it is gone, the
+   *     field cannot be worked out
+   * @param of the value of each row, as formulas of the child say it
+   * @param where which of the rows count; all where it says nothing
+   * @param by the order of joined texts
+   * @param between what stands between joined texts
+   */
+  record SummedUp(
+      Summing how,
+      RelationshipId over,
+      Optional<Formula> of,
+      Optional<Formula> where,
+      Optional<Formula> by,
+      String between)
+      implements Origin {
+    /** What stands between joined texts unless somebody says otherwise. */
+    public static final String COMMA = ", ";
+
+    /** Sums rows up without a condition. */
+    public SummedUp(Summing how, RelationshipId over, Optional<Formula> of) {
+      this(how, over, of, Optional.empty(), Optional.empty(), COMMA);
+    }
+
+    public SummedUp withHow(Summing other) {
+      return new SummedUp(other, over, of, where, by, between);
+    }
+
+    public SummedUp withOver(RelationshipId other) {
+      return new SummedUp(how, other, of, where, by, between);
+    }
+
+    public SummedUp withOf(Optional<Formula> other) {
+      return new SummedUp(how, over, other, where, by, between);
+    }
+
+    public SummedUp withWhere(Optional<Formula> other) {
+      return new SummedUp(how, over, of, other, by, between);
+    }
+
+    public SummedUp withBy(Optional<Formula> other) {
+      return new SummedUp(how, over, of, where, other, between);
+    }
+
+    public SummedUp withBetween(String other) {
+      return new SummedUp(how, over, of, where, by, other);
+    }
+  }
+
+  /** Whether no row holds them, because they follow from other values. */
+  default boolean isWorkedOut() {
     return switch (this) {
-      case Typed typed -> Optional.empty();
-      case Computed computed -> Optional.of(computed.formula());
+      case Typed typed -> false;
+      case Computed computed -> true;
+      case SummedUp summed -> true;
     };
   }
 
-  /** The same with another formula, where there is one. */
-  default Origin withFormula(Formula other) {
+  /** What they are worked out by, if a formula of the row says it. */
+  default Optional<Formula> workedOutBy() {
+    return this instanceof Computed(Formula formula) ? Optional.of(formula) : Optional.empty();
+  }
+
+  /** Whether they hang on rows of other tables, whatever these are. */
+  default boolean reachesOut() {
     return switch (this) {
-      case Typed typed -> typed;
-      case Computed computed -> new Computed(other);
+      case Typed typed -> false;
+      case Computed(Formula formula) -> formula.reachesOut();
+      case SummedUp summed -> true;
     };
   }
 }

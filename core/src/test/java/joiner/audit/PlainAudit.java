@@ -37,7 +37,7 @@ final class PlainAudit {
   private PlainAudit(Draft draft, Clock clock) {
     this.draft = draft;
     this.clock = clock;
-    this.rows = new FormulaRows(draft);
+    this.rows = new FormulaRows(draft, clock);
   }
 
   static AuditReport of(Draft draft, Clock clock) {

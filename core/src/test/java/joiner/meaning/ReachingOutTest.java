@@ -89,7 +89,7 @@ class ReachingOutTest {
   @Test
   void theValueIsThatOfTheRowItLeadsTo() {
     Draft demo = Pottery.demo();
-    var values = new FormulaRows(demo);
+    var values = new FormulaRows(demo, Pottery.CLOCK);
     var evaluator = new Evaluator(Pottery.CLOCK);
     Rows firings = demo.rows().of(FIRING);
     Rows kilns = demo.rows().of(KILN);
@@ -242,7 +242,9 @@ class ReachingOutTest {
   void rowsAreRecognisedByTheirParents() {
     Draft draft =
         with(t -> t.withRowLabel(Optional.of(new Formula("kiln_id.name || ' ' || cone_no"))));
-    var labels = new RowLabels(draft.meaning().of(FIRING), new FormulaRows(draft), Pottery.CLOCK);
+    var labels =
+        new RowLabels(
+            draft.meaning().of(FIRING), new FormulaRows(draft, Pottery.CLOCK), Pottery.CLOCK);
     assertThat(labels.of(0)).isEqualTo("The Bin 06");
   }
 

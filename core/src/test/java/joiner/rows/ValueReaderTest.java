@@ -149,7 +149,8 @@ class ValueReaderTest {
   private static RowLabels labels(Table table) {
     Design design = Design.empty("d", "D").withTableAdded(table);
     var draft = new Draft(design, new SampleRows(Map.of(table.id(), ROWS)));
-    return new RowLabels(draft.meaning().of(table), new FormulaRows(draft), Pottery.CLOCK);
+    return new RowLabels(
+        draft.meaning().of(table), new FormulaRows(draft, Pottery.CLOCK), Pottery.CLOCK);
   }
 
   @Test

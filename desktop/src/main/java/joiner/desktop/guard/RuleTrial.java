@@ -71,7 +71,7 @@ record RuleTrial(
   /** Tries a rule; ends early where that is no longer wanted. */
   static RuleTrial of(Question question, Progress progress) {
     Rows rows = question.rows();
-    var values = new FormulaRows(question.draft());
+    var values = new FormulaRows(question.draft(), question.clock());
     TableMeaning meaning = question.draft().meaning().of(question.id());
     var labels = new RowLabels(meaning, values, question.clock());
     var evaluator = new Evaluator(question.clock());

@@ -92,10 +92,11 @@ final class GlossaryExample {
   }
 
   private Optional<String> computed() {
-    return first(t -> t.fields().stream().anyMatch(Field::isComputed))
+    Predicate<Field> has = field -> field.origin().workedOutBy().isPresent();
+    return first(t -> t.fields().stream().anyMatch(has))
         .map(
             t -> {
-              Field field = field(t, Field::isComputed);
+              Field field = field(t, has);
               return field.label()
                   + " of "
                   + t.label()
