@@ -44,10 +44,11 @@ public final class SummingWords {
   public static String rows(Design design, Relationship over) {
     Table child = design.table(over.child());
     boolean alone =
-        design.parentsOf(over.child()).stream()
-                .filter(other -> other.parent().equals(over.parent()))
-                .count()
-            == 1;
+        !over.child().equals(over.parent())
+            && design.parentsOf(over.child()).stream()
+                    .filter(other -> other.parent().equals(over.parent()))
+                    .count()
+                == 1;
     String plural = child.noun().plural();
     return alone
         ? plural

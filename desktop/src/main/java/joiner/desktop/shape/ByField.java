@@ -50,6 +50,12 @@ final class ByField<T> {
     }
   }
 
+  /** What a field that is worked out hangs on besides the rows. */
+  static Same workedOutIn(Draft draft, Table table) {
+    boolean fromHere = table.fields().stream().noneMatch(other -> other.origin().reachesOut());
+    return fromHere ? new Same(table) : new Same(draft.design());
+  }
+
   /** What it is worked out from. */
   record Input(Draft draft, Table table, Field field) {}
 

@@ -8,19 +8,30 @@ import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
+import joiner.meaning.ReadyOrigins;
 import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.Origin;
 
 /**
  * What may be meant by what is typed as the default of a field; behind “=” it is what the field is
  * worked out by.
  *
- * @param tells what a formula gives, or what is wrong with it
+ * @param ready what can be carried and summed up
+ * @param tells what an origin gives, or what is wrong with it
+ * @param words an origin as people read it
  */
-record DefaultOffers(Texts texts, Field field, Function<Formula, String> tells)
+record DefaultOffers(
+    Texts texts,
+    Field field,
+    List<ReadyOrigins.Ready> ready,
+    Function<Origin, String> tells,
+    Function<Origin, String> words)
     implements Offers<DefaultOffers.Given> {
   /** Begins what a field is worked out by. */
   static final String WORKED_OUT = "=";
+
+  private static final int MOST_FROM_ELSEWHERE = 200;
 
   /** Where values come from that nobody types into a row. */
   sealed interface Given {
@@ -30,8 +41,8 @@ record DefaultOffers(Texts texts, Field field, Function<Formula, String> tells)
     /** It is the number above all that were given. */
     record NextNumber() implements Given {}
 
-    /** It is worked out. */
-    record WorkedOut(Formula formula) implements Given {}
+    /** It comes from elsewhere than from people. */
+    record From(Origin origin) implements Given {}
 
     /** People enter it, where it was worked out until now. */
     record Entered() implements Given {}
@@ -42,31 +53,66 @@ record DefaultOffers(Texts texts, Field field, Function<Formula, String> tells)
     String text = typed.strip();
     if (text.startsWith(WORKED_OUT)) {
       var formula = new Formula(text.substring(1).strip());
-      return formula.isBlank()
-          ? List.of()
-          : List.of(
-              new Offer<>(
-                  new Given.WorkedOut(formula),
-                  WORKED_OUT + " " + formula.text(),
-                  tells.apply(formula),
-                  ""));
+      return formula.isBlank() ? List.of() : List.of(offer(new Origin.Computed(formula)));
     }
-    return field.isComputed() ? ofComputed(text) : ofDefault(text).toList();
+    Stream<Offer<Given>> first =
+        !field.isComputed()
+            ? ofDefault(text)
+            : text.isEmpty() ? Stream.of(offer(field.origin()), entered()) : Stream.empty();
+    // Several words that all stand in one of these are hardly meant as a constant.
+    return text.contains(" ")
+        ? Stream.concat(fromElsewhere(text), first).toList()
+        : Stream.concat(first, fromElsewhere(text)).toList();
   }
 
-  private List<Offer<Given>> ofComputed(String text) {
-    return text.isEmpty()
-        ? List.of(
-            now(),
-            new Offer<>(
-                new Given.Entered(), texts.get("default.entered"), texts.get("default.asNow"), ""))
-        : List.of();
+  /** The same without defaults. */
+  Offers<Given> elsewhere() {
+    return typed -> {
+      boolean worked = typed.strip().startsWith(WORKED_OUT);
+      Stream<Offer<Given>> now =
+          typed.isBlank() && field.isComputed()
+              ? Stream.of(offer(field.origin()), entered())
+              : Stream.empty();
+      return worked ? of(typed) : Stream.concat(now, fromElsewhere(typed.strip())).toList();
+    };
   }
 
-  private Offer<Given> now() {
-    Formula formula = field.origin().workedOutBy().orElseThrow();
+  private Offer<Given> entered() {
     return new Offer<>(
-        new Given.WorkedOut(formula), WORKED_OUT + " " + formula.text(), tells.apply(formula), "");
+        new Given.Entered(), texts.get("default.entered"), texts.get("default.asNow"), "");
+  }
+
+  private Offer<Given> offer(Origin origin) {
+    return new Offer<>(new Given.From(origin), words.apply(origin), tells.apply(origin), "");
+  }
+
+  /** What can be carried or summed up and has all the words that are typed. */
+  private Stream<Offer<Given>> fromElsewhere(String text) {
+    List<String> wanted = List.of(text.toLowerCase(Locale.ROOT).split("\\s+"));
+    return ready.stream()
+        .filter(
+            one -> {
+              String said = one.words().toLowerCase(Locale.ROOT);
+              return wanted.stream().allMatch(said::contains);
+            })
+        .filter(one -> !one.origin().equals(field.origin()))
+        .limit(MOST_FROM_ELSEWHERE)
+        .map(
+            one ->
+                new Offer<>(
+                    new Given.From(one.origin()),
+                    one.words(),
+                    texts.get("origin." + kind(one.origin())),
+                    ""));
+  }
+
+  /** The key of what people call an origin. */
+  static String kind(Origin origin) {
+    return switch (origin) {
+      case Origin.Typed typed -> "typed";
+      case Origin.Computed computed -> computed.formula().reachesOut() ? "carried" : "computed";
+      case Origin.SummedUp summed -> "summedUp";
+    };
   }
 
   private Stream<Offer<Given>> ofDefault(String text) {

@@ -18,7 +18,6 @@ import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Glossary;
 import joiner.edit.TypeChoice;
-import joiner.expression.Formula;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -257,31 +256,25 @@ final class FieldColumns {
   }
 
   private TableColumn<FieldLine, String> defaults() {
-    TableColumn<FieldLine, String> column = plain("default", 66);
-    column.setCellValueFactory(line -> shown(line.getValue(), FieldsModel::defaultOf));
+    TableColumn<FieldLine, String> column = plain("default", 92);
+    column.setCellValueFactory(line -> shown(line.getValue(), model.origins()::words));
     column.setCellFactory(c -> new PickCell(this::pickDefault));
     editor.act(
         column,
         line -> line.field().isPresent(),
-        line -> of(line, FieldColumns::givenBy),
-        (line, text) -> line.field().ifPresent(field -> model.give(deeds.targets(field), text)),
+        line -> of(line, model.origins()::typed),
+        (line, text) ->
+            line.field().ifPresent(field -> model.origins().give(deeds.targets(field), text)),
         (cell, line, letter) -> line.field().ifPresent(field -> pickDefault(cell, field, letter)));
     return column;
   }
 
   private void pickDefault(Node cell, Field field, String begun) {
-    new Picker<>(texts.get("default.pick"), model.defaultOffers(field))
-        .at(FieldsModel.given(field))
+    new Picker<>(texts.get("default.pick"), model.origins().offers(field))
+        .at(OriginsModel.given(field))
         .begunWith(begun)
         .goingOn(editor::goOn)
         .open(cell, given -> model.give(deeds.targets(field), given));
-  }
-
-  /** The default as it is typed, or what the field is worked out by. */
-  private static String givenBy(Field field) {
-    return field.isComputed()
-        ? FieldsModel.defaultOf(field)
-        : field.defaultValue().map(Formula::text).orElse("");
   }
 
   private TableColumn<FieldLine, String> dot(

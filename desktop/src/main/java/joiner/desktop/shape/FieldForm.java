@@ -64,11 +64,10 @@ final class FieldForm {
     nodes.add(usual(field));
     nodes.add(check("required", alone, fields::isRequired, fields::require));
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
-    if (field.isComputed()) {
-      nodes.addAll(new ComputedForm(fields, model, texts).of(of));
-    } else {
-      nodes.add(defaults(alone, FieldsModel.defaultOf(field)));
+    if (!field.isComputed()) {
+      nodes.add(defaults(alone, fields.origins().words(field)));
     }
+    nodes.addAll(new OriginForm(fields, model, texts).of(of));
     if (field.type() instanceof FieldType.Content content) {
       nodes.add(kinds(field, content));
     }
@@ -113,7 +112,7 @@ final class FieldForm {
     }
     nodes.add(check("required", chosen, fields::isRequired, fields::require));
     nodes.add(check("unique", chosen, fields::isUnique, fields::setUnique));
-    nodes.add(defaults(chosen, common(chosen, FieldsModel::defaultOf)));
+    nodes.add(defaults(chosen, common(chosen, fields.origins()::words)));
     Button unique =
         Parts.button(texts.get("side.uniqueTogether"), () -> fields.keys().uniqueTogether(chosen));
     unique.setId("unique-together");
@@ -181,8 +180,8 @@ final class FieldForm {
     Field first = chosen.getFirst();
     button.setOnAction(
         event ->
-            new Picker<>(texts.get("default.pick"), fields.defaultOffers(first))
-                .at(FieldsModel.given(first))
+            new Picker<>(texts.get("default.pick"), fields.origins().offers(first))
+                .at(OriginsModel.given(first))
                 .open(button, given -> fields.give(chosen, given)));
     return beside("default", button);
   }

@@ -23,20 +23,12 @@ import joiner.edit.RemoveField;
 import joiner.edit.SetUnique;
 import joiner.edit.TypeChoice;
 import joiner.edit.UsualType;
-import joiner.edit.WorkOut;
-import joiner.expression.Checked;
-import joiner.expression.Formula;
-import joiner.meaning.DefaultReading;
-import joiner.meaning.ResultType;
-import joiner.meaning.TableMeaning;
-import joiner.meaning.TypeWords;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.MediaType;
 import joiner.model.Noun;
-import joiner.model.Origin;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -52,6 +44,7 @@ final class FieldsModel {
   private static final Table NONE = Table.of("none", "none", new Noun("none", "none"));
 
   private final KeysModel keys;
+  private final OriginsModel origins;
   private final FieldClipboard clipboard;
   private final GroupsModel groups;
   private Optional<Table> shown = Optional.empty();
@@ -61,6 +54,7 @@ final class FieldsModel {
     this.bench = bench;
     this.texts = texts;
     this.keys = new KeysModel(bench, texts, this::table);
+    this.origins = new OriginsModel(bench, texts, this::table, this::apply);
     this.clipboard = new FieldClipboard(bench, texts, this::table);
     this.groups = new GroupsModel(bench, texts);
   }
@@ -68,6 +62,20 @@ final class FieldsModel {
   /** By what rows of the table are told apart. */
   KeysModel keys() {
     return keys;
+  }
+
+  /** Where the values of the fields come from. */
+  OriginsModel origins() {
+    return origins;
+  }
+
+  /** Says where the values of fields come from. */
+  void give(List<Field> fields, DefaultOffers.Given given) {
+    if (given instanceof DefaultOffers.Given.NextNumber) {
+      retype(fields, new TypeOffers.Held.OfType(TypeChoice.Counter, ""));
+    } else {
+      origins.give(fields, given);
+    }
   }
 
   /** The groups of the fields. */
@@ -344,99 +352,6 @@ final class FieldsModel {
       kinds.remove(media);
     }
     bench.apply(ChangeField.type(table(), field, new FieldType.Content(kinds, type.mostBytes())));
-  }
-
-  /** The default of a field as people say it; empty for none. */
-  static String defaultOf(Field field) {
-    return field
-        .origin()
-        .workedOutBy()
-        .map(formula -> DefaultOffers.WORKED_OUT + " " + formula.text())
-        .orElseGet(() -> DefaultReading.of(field).map(DefaultReading::words).orElse(""));
-  }
-
-  /** What may be meant by what is typed where values come from. */
-  DefaultOffers defaultOffers(Field field) {
-    return new DefaultOffers(texts, field, formula -> tells(field, formula));
-  }
-
-  /** What is so now. */
-  static Optional<DefaultOffers.Given> given(Field field) {
-    return field
-        .origin()
-        .workedOutBy()
-        .<DefaultOffers.Given>map(DefaultOffers.Given.WorkedOut::new)
-        .or(() -> DefaultReading.of(field).map(DefaultOffers.Given.Default::new));
-  }
-
-  /** What a formula would give in a field, or what is wrong with it. */
-  String tells(Field field, Formula formula) {
-    Table as = table().withField(field.id(), f -> f.withOrigin(new Origin.Computed(formula)));
-    TableMeaning meaning =
-        bench.draft().withDesign(bench.design().withTable(as.id(), t -> as)).meaning().of(as);
-    return switch (meaning.computed(field.id()).orElseThrow()) {
-      case Checked.Faulty faulty -> faulty.problems().getFirst().message();
-      case Checked.Sound sound ->
-          switch (meaning.resultOf(sound)) {
-            case ResultType.Found.None(String why) -> why;
-            case ResultType.Found.Type(FieldType type) ->
-                texts.get("worked.gives", TypeWords.of(type));
-          };
-    };
-  }
-
-  /** Says where the values of fields come from. */
-  void give(List<Field> fields, DefaultOffers.Given given) {
-    switch (given) {
-      case DefaultOffers.Given.Default(DefaultReading reading) ->
-          changeDefault(fields, reading.value());
-      case DefaultOffers.Given.WorkedOut(Formula formula) -> workOut(fields, formula);
-      case DefaultOffers.Given.NextNumber() ->
-          retype(fields, new TypeOffers.Held.OfType(TypeChoice.Counter, ""));
-      case DefaultOffers.Given.Entered() ->
-          apply(
-              fields.stream()
-                  .filter(Field::isComputed)
-                  .map(field -> WorkOut.entered(table(), field))
-                  .toList());
-    }
-  }
-
-  /** Takes what is typed: behind “=” a formula, else a default. */
-  void give(List<Field> fields, String text) {
-    String typed = text.strip();
-    if (typed.startsWith(DefaultOffers.WORKED_OUT) && typed.length() > 1) {
-      workOut(fields, new Formula(typed.substring(1).strip()));
-    } else if (typed.isEmpty() && fields.stream().allMatch(Field::isComputed)) {
-      give(fields, new DefaultOffers.Given.Entered());
-    } else {
-      changeDefault(fields, Formula.unlessBlank(text));
-    }
-  }
-
-  private void workOut(List<Field> fields, Formula formula) {
-    List<Field> changed =
-        fields.stream()
-            .filter(field -> !field.origin().equals(new Origin.Computed(formula)))
-            .toList();
-    List<String> held =
-        changed.stream()
-            .filter(field -> !field.isComputed())
-            .filter(field -> bench.draft().rows().has(table().id(), field.id()))
-            .map(Field::label)
-            .toList();
-    apply(changed.stream().map(field -> WorkOut.by(table(), field, formula)).toList());
-    if (!held.isEmpty()) {
-      bench.tellDone(texts.get("worked.gone", String.join(", ", held)), texts.get("undo"));
-    }
-  }
-
-  void changeDefault(List<Field> fields, Optional<Formula> value) {
-    apply(
-        fields.stream()
-            .filter(field -> !field.isComputed() && !field.defaultValue().equals(value))
-            .map(field -> ChangeField.defaultValue(table(), field, value))
-            .toList());
   }
 
   void note(Field field, String text) {

@@ -167,7 +167,7 @@ final class SampleModel {
         (draft, of, field) ->
             Optional.of(
                 field.isComputed()
-                    ? List.of(field, new ByField.Same(draft.rows()), new ByField.Same(of))
+                    ? List.of(field, new ByField.Same(draft.rows()), ByField.workedOutIn(draft, of))
                     : List.of(field.type(), draft.rows().of(of.id()).identity(field.id()))),
         (input, progress) ->
             HeldValues.of(held(input, bench), input.field(), () -> !progress.stopped()));

@@ -146,7 +146,7 @@ final class SheetModel {
               ? new Question(
                   () -> worked(draft, table, field),
                   field,
-                  List.of(new ByField.Same(draft.rows()), new ByField.Same(table)))
+                  List.of(new ByField.Same(draft.rows()), ByField.workedOutIn(draft, table)))
               : new Question(() -> rows, field, rows.identity(field.id())));
     }
     return about;

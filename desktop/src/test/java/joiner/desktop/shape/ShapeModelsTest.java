@@ -185,7 +185,7 @@ class ShapeModelsTest {
       again();
       two = List.of(field("firing", "remark"), field("firing", "peak_c"));
       assertThat(model.resize(two, "9.3")).isTrue();
-      model.changeDefault(two, Formula.unlessBlank("1.5"));
+      model.origins().changeDefault(two, Formula.unlessBlank("1.5"));
       again();
       model.setUnique(List.of(field("firing", "remark"), field("firing", "peak_c")), true);
       assertThat(test.table("firing").isKey(List.of(new FieldId("remark")))).isTrue();
@@ -338,10 +338,12 @@ class ShapeModelsTest {
 
     @Test
     void defaultsAreFormulasOrNone() {
-      model.changeDefault(List.of(field("firing", "remark")), Formula.unlessBlank("'none'"));
+      model
+          .origins()
+          .changeDefault(List.of(field("firing", "remark")), Formula.unlessBlank("'none'"));
       assertThat(field("firing", "remark").defaultValue()).isPresent();
       again();
-      model.changeDefault(List.of(field("firing", "remark")), Optional.empty());
+      model.origins().changeDefault(List.of(field("firing", "remark")), Optional.empty());
       assertThat(field("firing", "remark").defaultValue()).isEmpty();
     }
   }

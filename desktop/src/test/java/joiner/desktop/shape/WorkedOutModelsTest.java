@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import joiner.Pottery;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
@@ -53,7 +54,7 @@ class WorkedOutModelsTest {
   }
 
   private List<String> offered(Field field, String typed) {
-    return fields.defaultOffers(field).of(typed).stream().map(Offers.Offer::words).toList();
+    return fields.origins().offers(field).of(typed).stream().map(Offers.Offer::words).toList();
   }
 
   private SheetModel.About.OfField about(SheetModel sheet, String table, FieldId field) {
@@ -66,15 +67,15 @@ class WorkedOutModelsTest {
     test.choose("material");
     Field toxic = field("material", "toxic");
     assertThat(offered(toxic, "= price_per_kg > 20")).containsExactly("= price_per_kg > 20");
-    assertThat(fields.defaultOffers(toxic).of("= price_per_kg > 20").getFirst().detail())
+    assertThat(fields.origins().offers(toxic).of("= price_per_kg > 20").getFirst().detail())
         .isEqualTo("gives true/false");
-    assertThat(fields.defaultOffers(toxic).of("= nothing").getFirst().detail())
+    assertThat(fields.origins().offers(toxic).of("= nothing").getFirst().detail())
         .startsWith("There is no field nothing in Material");
-    fields.give(List.of(toxic), "= price_per_kg > 20");
+    fields.origins().give(List.of(toxic), "= price_per_kg > 20");
     assertThat(field("material", "toxic").origin())
         .isEqualTo(new Origin.Computed(new Formula("price_per_kg > 20")));
     assertThat(test.newest()).contains("Toxic gave way");
-    assertThat(FieldsModel.defaultOf(field("material", "toxic"))).isEqualTo("= price_per_kg > 20");
+    assertThat(fields.origins().words(field("material", "toxic"))).isEqualTo("= price_per_kg > 20");
     test.bench.undo();
     assertThat(field("material", "toxic")).isEqualTo(toxic);
   }
@@ -84,8 +85,8 @@ class WorkedOutModelsTest {
     test.choose("material");
     Field price = field("material", "price_per_100g");
     assertThat(offered(price, ""))
-        .containsExactly("= ROUND(price_per_kg / 10, 2)", texts.get("default.entered"));
-    fields.give(List.of(price), "");
+        .startsWith("= ROUND(price_per_kg / 10, 2)", texts.get("default.entered"));
+    fields.origins().give(List.of(price), "");
     assertThat(field("material", "price_per_100g").isComputed()).isFalse();
     assertThat(test.bench.draft().rows().of(test.table("material").id()).cell(0, PRICE))
         .contains("2.42");
@@ -112,6 +113,56 @@ class WorkedOutModelsTest {
     rows.filter("1.68");
     test.window.until(() -> rows.placesProperty().get().size() == 1);
     assertThat(rows.placesProperty().get()).containsExactly(1);
+  }
+
+  @Test
+  void whatTheRowsOfAnotherTableComeToIsFoundByItsWords() {
+    test.choose("kiln");
+    Field litres = field("kiln", "litres");
+    assertThat(offered(litres, "number of").getFirst()).isEqualTo("number of its firings");
+    assertThat(offered(litres, "of its kilns")).contains("number of its kilns (Fallback kiln)");
+    fields.origins().give(List.of(litres), "Number of its firings");
+    Field counted = field("kiln", "litres");
+    assertThat(counted.origin()).isInstanceOf(Origin.SummedUp.class);
+    assertThat(fields.origins().words(counted)).isEqualTo("number of its firings");
+    var sheet = new SheetModel(test.bench, fields, texts);
+    assertThat(sheet.examples(about(sheet, "kiln", counted.id()))).contains("8 · 9 · 15 · 16");
+    fields.origins().give(List.of(counted), fields.origins().typed(counted));
+    assertThat(field("kiln", "litres")).isEqualTo(counted);
+    Origin.SummedUp by = (Origin.SummedUp) counted.origin();
+    OriginsModel.Tells wrong =
+        fields.origins().tells(counted, by.withWhere(Formula.unlessBlank("remark")));
+    assertThat(wrong.isWrong()).isTrue();
+    assertThat(wrong.words()).contains("this is text");
+    fields.origins().give(List.of(counted), "");
+    assertThat(test.bench.draft().rows().of(test.table("kiln").id()).cell(0, counted.id()))
+        .contains("8");
+  }
+
+  @Test
+  void whatIsSummedUpFollowsTheRowsOfTheOtherTable() {
+    test.choose("kiln");
+    fields.origins().give(List.of(field("kiln", "litres")), "number of its firings");
+    rows.turnTo(test.table("kiln"));
+    assertThat(rows.shown(0, new FieldId("litres"))).isEqualTo("8");
+    test.choose("firing");
+    rows.turnTo(test.table("firing"));
+    rows.edits().remove(Set.of(0));
+    rows.turnTo(test.choose("kiln"));
+    int sum = 0;
+    for (int row = 0; row < 4; row++) {
+      sum += Integer.parseInt(rows.shown(row, new FieldId("litres")));
+    }
+    assertThat(sum).isEqualTo(8 + 9 + 15 + 16 - 1);
+  }
+
+  @Test
+  void aValueOfTheParentIsCarriedByItsWords() {
+    test.choose("firing");
+    Field remark = field("firing", "remark");
+    fields.origins().give(List.of(remark), "Litres of its kiln");
+    assertThat(field("firing", "remark").origin())
+        .isEqualTo(new Origin.Computed(new Formula("kiln_id.litres")));
   }
 
   @Test

@@ -1,0 +1,115 @@
+package joiner.meaning;
+
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import joiner.expression.Expression;
+import joiner.expression.Formula;
+import joiner.expression.Kind;
+import joiner.expression.Place;
+import joiner.expression.SqlText;
+import joiner.model.Design;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Origin;
+import joiner.model.Relationship;
+import joiner.model.Summing;
+import joiner.model.Table;
+
+/** From where the values of a table's fields may come without anybody typing them. */
+public final class ReadyOrigins {
+  private ReadyOrigins() {}
+
+  /**
+   * Something to be taken as it is.
+   *
+   * @param words as in "Litres of its kiln" or "number of its pieces"
+   */
+  public record Ready(String words, Origin origin) {}
+
+  /**
+   * What can be carried from the parents of a table and summed up over its children; counts come
+   * first. Linear in the fields of the tables around it.
+   */
+  public static List<Ready> of(Design design, Table table) {
+    List<Relationship> children =
+        design.childrenOf(table.id()).stream()
+            .sorted(Comparator.comparing(over -> over.child().equals(table.id())))
+            .toList();
+    return Stream.of(
+            children.stream().map(over -> ready(design, Summing.COUNT, over, Optional.empty())),
+            design.parentsOf(table.id()).stream().flatMap(over -> carried(design, over)),
+            children.stream().flatMap(over -> summed(design, over)))
+        .flatMap(some -> some)
+        .toList();
+  }
+
+  private static Stream<Ready> carried(Design design, Relationship over) {
+    Table parent = design.table(over.parent());
+    String whose = " of its " + who(design, over, parent);
+    return parent.fields().stream()
+        .filter(field -> !over.parentFields().contains(field.id()))
+        .filter(field -> !(field.type() instanceof FieldType.Content))
+        .map(
+            field ->
+                new Ready(field.label() + whose, new Origin.Computed(path(design, over, field))));
+  }
+
+  /** What the parent is called; by which fields it is referred to, where it is in several ways. */
+  private static String who(Design design, Relationship over, Table parent) {
+    boolean alone =
+        !over.child().equals(over.parent())
+            && design.parentsOf(over.child()).stream()
+                    .filter(other -> other.parent().equals(over.parent()))
+                    .count()
+                == 1;
+    String noun = parent.noun().singular();
+    List<String> by = design.table(over.child()).labelsOf(over.childFields());
+    return alone ? noun : noun + " (" + String.join(", ", by) + ")";
+  }
+
+  private static Formula path(Design design, Relationship over, Field field) {
+    List<String> path = TableScope.path(design, List.of(over), field);
+    return new Formula(SqlText.iso().write(new Expression.Name(path, Place.NOWHERE)));
+  }
+
+  private static Stream<Ready> summed(Design design, Relationship over) {
+    Table child = design.table(over.child());
+    Set<FieldId> references = new HashSet<>(child.primaryKey());
+    design.parentsOf(child.id()).forEach(up -> references.addAll(up.childFields()));
+    return child.fields().stream()
+        .filter(field -> !references.contains(field.id()))
+        .flatMap(
+            field ->
+                ways(field.type()).stream()
+                    .map(how -> ready(design, how, over, Optional.of(name(field)))));
+  }
+
+  private static Formula name(Field field) {
+    return new Formula(
+        SqlText.iso().write(new Expression.Name(List.of(field.name()), Place.NOWHERE)));
+  }
+
+  /** How values of a type are usually summed up. */
+  private static List<Summing> ways(FieldType type) {
+    Kind kind = type.kind();
+    if (kind == Kind.WHOLE || kind == Kind.NUMBER) {
+      return List.of(Summing.SUM, Summing.AVERAGE, Summing.LEAST, Summing.GREATEST);
+    }
+    return switch (kind) {
+      case DATE, DATE_TIME, ZONED, TIME -> List.of(Summing.LEAST, Summing.GREATEST);
+      case TEXT -> type instanceof FieldType.Content ? List.of() : List.of(Summing.JOINED);
+      case BOOLEAN -> List.of(Summing.ANY, Summing.ALL);
+      default -> List.of();
+    };
+  }
+
+  private static Ready ready(Design design, Summing how, Relationship over, Optional<Formula> of) {
+    var origin = new Origin.SummedUp(how, over.id(), of);
+    return new Ready(SummingWords.of(design, origin), origin);
+  }
+}
