@@ -3,7 +3,7 @@ package joiner;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Kind;
@@ -53,7 +53,7 @@ public final class RandomComputed {
     Field field = Field.of(name, name, new FieldType.LongText());
     Draft added = draft.withDesign(draft.design().withTable(TABLE, t -> t.withFieldAdded(field)));
     Draft worked =
-        WorkOut.by(table.withFieldAdded(field), field, new Formula(formula)).apply(added);
+        SetOrigin.by(table.withFieldAdded(field), field, new Formula(formula)).apply(added);
     TableMeaning meaning = worked.meaning().of(TABLE);
     return meaning.computed(field.id()).orElseThrow() instanceof Checked.Sound sound
             && sound.kind() != Kind.NULL

@@ -3,7 +3,7 @@ package joiner;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Kind;
@@ -49,7 +49,7 @@ public final class SummedDemo {
     Field field = Field.of(name, name, new FieldType.LongText());
     Table added = parent.withFieldAdded(field);
     Draft worked =
-        WorkOut.by(added, field, by)
+        SetOrigin.by(added, field, by)
             .apply(draft.withDesign(draft.design().withTable(parent.id(), t -> added)));
     Checked checked =
         worked.meaning().of(worked.design().table(parent.id())).computed(field.id()).orElseThrow();

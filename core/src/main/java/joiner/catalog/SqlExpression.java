@@ -8,8 +8,19 @@ import joiner.expression.Expression;
  *
  * @param sql its text in the engine's spelling
  * @param meaning what it says; empty where that is not known, as of an expression that was found
+ * @param varies whether it has another value each time it is asked for
  */
-public record SqlExpression(String sql, Optional<Expression> meaning) {
+public record SqlExpression(String sql, Optional<Expression> meaning, boolean varies) {
+  /** An expression that has one value. */
+  public SqlExpression(String sql, Optional<Expression> meaning) {
+    this(sql, meaning, false);
+  }
+
+  /** An expression with another value each time. */
+  public static SqlExpression varying(String sql) {
+    return new SqlExpression(sql, Optional.empty(), true);
+  }
+
   /** An expression that was found in a database. */
   public static SqlExpression found(String sql) {
     return new SqlExpression(sql, Optional.empty());

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -13,9 +14,21 @@ import java.util.Set;
  * @param timing when, seen from the change
  * @param events which changes
  * @param definition the statement that makes it, in the engine's spelling
+ * @param function the statement that makes the function it calls, if it has one to itself; its name
+ *     is the trigger's
  */
 public record Trigger(
-    String name, String table, Timing timing, Set<Event> events, String definition) {
+    String name,
+    String table,
+    Timing timing,
+    Set<Event> events,
+    String definition,
+    Optional<String> function) {
+  /** A trigger that does all by itself. */
+  public Trigger(String name, String table, Timing timing, Set<Event> events, String definition) {
+    this(name, table, timing, events, definition, Optional.empty());
+  }
+
   public Trigger {
     events = events.isEmpty() ? Set.of() : EnumSet.copyOf(events);
   }

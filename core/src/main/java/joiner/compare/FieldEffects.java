@@ -6,12 +6,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Formula;
+import joiner.meaning.OriginWords;
 import joiner.meaning.TypeWords;
 import joiner.model.ChoiceId;
 import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.Generator;
 import joiner.model.Limits;
 import joiner.model.Origin;
+import joiner.model.Stamp;
 import joiner.model.Table;
 
 /** Tells what became of one field. */
@@ -144,7 +147,19 @@ final class FieldEffects {
           changed(
               before.isComputed() ? Risk.REWRITES : Risk.LOSES,
               what + " is summed up over the rows that refer to it.");
-      case Origin.Typed typed -> changed(Risk.NONE, what + " is entered, and worked out no more.");
+      case Origin.Typed(boolean once) ->
+          changed(
+              Risk.NONE,
+              what
+                  + (once
+                      ? " is entered once and stays."
+                      : before.isComputed()
+                          ? " is entered, and worked out no more."
+                          : " is entered, as people like."));
+      case Origin.Generated(Generator by) ->
+          changed(Risk.NONE, what + " is made for new rows: " + OriginWords.of(by) + ".");
+      case Origin.Stamped(Stamp stamp) ->
+          changed(Risk.NONE, what + " says " + OriginWords.of(stamp) + ".");
     }
   }
 

@@ -128,6 +128,7 @@ final class ChangeWriter {
   private void make() {
     for (Sequence sequence : changes.sequencesMade()) {
       statements.add(Definitions.create(sequence, dialect));
+      Definitions.soFar(sequence).ifPresent(statements::add);
     }
     Map<String, TableChange> again =
         changes.kept().stream()
@@ -238,6 +239,6 @@ final class ChangeWriter {
         .forEach(aside -> say(Section.TIDYING, "DROP TABLE " + dialect.name(aside)));
     changes
         .sequencesDropped()
-        .forEach(s -> say(Section.TIDYING, "DROP SEQUENCE " + dialect.name(s.name())));
+        .forEach(sequence -> statements.add(Definitions.drop(sequence, dialect)));
   }
 }

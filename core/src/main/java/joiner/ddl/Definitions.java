@@ -14,11 +14,16 @@ import joiner.catalog.Grant;
 import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
+import joiner.catalog.SqlType;
 import joiner.catalog.Surroundings;
+import joiner.catalog.Trigger;
 import joiner.engine.Dialect;
+import joiner.expression.Width;
 
 /** Prints a table of a schema as the statements that make it. */
 final class Definitions {
+  private static final int LONGEST_PERIOD = 6;
+
   private final Dialect dialect;
   private final CatalogTable table;
 
@@ -45,7 +50,10 @@ final class Definitions {
         .views()
         .forEach(
             view -> all.add(Statement.creatingView(view.definition(), dialect.name(view.name()))));
-    around.triggers().forEach(trigger -> all.add(around(trigger.definition())));
+    for (Trigger trigger : around.triggers()) {
+      trigger.function().ifPresent(function -> all.add(around(function)));
+      all.add(around(trigger.definition()));
+    }
     for (Grant grant : around.grants()) {
       all.add(
           around(
@@ -66,9 +74,45 @@ final class Definitions {
 
   /** A sequence is made before the tables that count by it. */
   static Statement create(Sequence sequence, Dialect dialect) {
+    if (sequence.isTable()) {
+      return numbers(sequence, dialect);
+    }
     return statement(
         Statement.Section.TABLES,
         "CREATE SEQUENCE " + dialect.name(sequence.name()) + " START WITH " + sequence.start());
+  }
+
+  /** The table of the last numbers of several periods. */
+  private static Statement numbers(Sequence sequence, Dialect dialect) {
+    var period = new SqlType.Varchar(LONGEST_PERIOD);
+    String name = dialect.name(sequence.name());
+    return Statement.creating(
+        "The last numbers that were given",
+        "CREATE TABLE "
+            + name
+            + " (\n  "
+            + dialect.name(Sequence.PERIOD)
+            + " "
+            + dialect.spell(period)
+            + " PRIMARY KEY,\n  "
+            + dialect.name(Sequence.LAST)
+            + " "
+            + dialect.spell(new SqlType.Whole(Width.BITS_64))
+            + " NOT NULL\n)"
+            + dialect.tableTail(""),
+        name);
+  }
+
+  /** Takes a sequence away. */
+  static Statement drop(Sequence sequence, Dialect dialect) {
+    return statement(
+        Statement.Section.TIDYING,
+        (sequence.isTable() ? "DROP TABLE " : "DROP SEQUENCE ") + dialect.name(sequence.name()));
+  }
+
+  /** Brings into a sequence what rows have already. */
+  static Optional<Statement> soFar(Sequence sequence) {
+    return sequence.soFar().map(Definitions::around);
   }
 
   /** CREATE TABLE; {@code comment} stands above it for people. */

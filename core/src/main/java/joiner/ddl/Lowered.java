@@ -14,6 +14,7 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.SameParts;
 import joiner.catalog.Sequence;
 import joiner.catalog.Surroundings;
+import joiner.catalog.Trigger;
 import joiner.catalog.View;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
@@ -61,6 +62,7 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     var shortfalls = new ArrayList<Shortfall>();
     var sequences = new ArrayList<Sequence>();
     var views = new ArrayList<View>();
+    var triggers = new ArrayList<Trigger>();
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
       Rows there = rows.includes(table) ? draft.rows().of(table.id()) : Rows.NONE;
@@ -68,9 +70,10 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
       lowered.add(lowering.lower(isLate, stopped, there));
       sequences.addAll(lowering.sequences());
       lowering.view().ifPresent(views::add);
+      triggers.addAll(lowering.triggers());
       shortfalls.addAll(lowering.shortfalls());
     }
-    var around = new Surroundings(views, List.of(), List.of());
+    var around = new Surroundings(views, triggers, List.of());
     return new Lowered(new Catalog(lowered, sequences, around), shortfalls, order.tables());
   }
 

@@ -16,6 +16,8 @@ import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Sequence;
+import joiner.catalog.Trigger;
 import joiner.compare.PromisedNames;
 import joiner.engine.Answers;
 import joiner.engine.Dialect;
@@ -67,9 +69,15 @@ final class Reconciling {
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     Lowered lowered = Lowered.of(known, dialect, RowsChoice.NONE);
-    PromisedNames.in(found, lowered.catalog(), dialect, answers)
-        .tables()
+    Set<String> numbers =
+        lowered.catalog().sequences().stream()
+            .filter(Sequence::isTable)
+            .map(sequence -> rules.stored(sequence.name()))
+            .collect(Collectors.toSet());
+    PromisedNames.in(found, lowered.catalog(), dialect, answers).tables().stream()
+        .filter(table -> !numbers.contains(table.name()))
         .forEach(table -> this.found.put(table.name(), table));
+    tellMissing(lowered.catalog(), found);
     for (int i = 0; i < lowered.tables().size(); i++) {
       CatalogTable promised = lowered.catalog().tables().get(i);
       pairs.put(rules.stored(promised.name()), new Pair(promised, lowered.tables().get(i)));
@@ -79,6 +87,16 @@ final class Reconciling {
           .catalog()
           .tables()
           .forEach(table -> withRows.put(table.name(), table));
+    }
+  }
+
+  private void tellMissing(Catalog promised, Catalog is) {
+    Set<String> there =
+        is.around().triggers().stream().map(Trigger::name).collect(Collectors.toSet());
+    for (Trigger trigger : promised.around().triggers()) {
+      if (!there.contains(rules.stored(trigger.name()))) {
+        notices.add("The trigger " + trigger.name() + " of " + trigger.table() + " is not there.");
+      }
     }
   }
 

@@ -70,9 +70,9 @@ public record SchemaScript(
             asThere(one.catalog(), dialect),
             asThere(other.catalog(), dialect),
             Lowered.same(one, other));
-    var views = new OwnViews(one.catalog(), other.catalog(), there, changes, dialect);
-    var writer = new ChangeWriter(changes, views.others(), dialect);
-    List<Statement> statements = views.around(writer.write());
+    var own = new OwnSurroundings(one.catalog(), other.catalog(), there, changes, dialect);
+    var writer = new ChangeWriter(changes, own.others(), dialect);
+    List<Statement> statements = own.around(writer.write());
     var shortfalls = new ArrayList<>(other.shortfalls());
     writer
         .lost()

@@ -49,6 +49,9 @@ final class ScriptReader {
   private static final Pattern COPY =
       Pattern.compile(
           "(?m)^COPY ([^\\n(]+?) ?(?:\\(([^\\n)]*)\\))? FROM stdin;\\r?\\n((?:(?!\\\\\\.\\r?$).*\\n)*)\\\\\\.\\r?$");
+  private static final Pattern DELIMITED =
+      Pattern.compile("(?ims)^DELIMITER[ \\t]+(\\S+)[ \\t]*\\R(.*?)^DELIMITER[ \\t]+;[ \\t]*\\r?$");
+
   private static final Pattern LONE_SEPARATOR =
       Pattern.compile("(?im)^[ \\t]*(?:GO|/)[ \\t]*\\r?$");
 
@@ -79,9 +82,11 @@ final class ScriptReader {
   SqlScript read() {
     var statement = new ArrayList<SqlToken>();
     int begun = 0;
-    for (SqlToken token : SqlToken.of(sql, escapes)) {
-      begun = token.is("BEGIN") && !statement.isEmpty() ? begun + 1 : begun;
-      begun = token.is("END") && begun > 0 ? begun - 1 : begun;
+    List<SqlToken> all = SqlToken.of(sql, escapes);
+    for (int i = 0; i < all.size(); i++) {
+      SqlToken token = all.get(i);
+      begun += begins(token, statement, begun) ? 1 : 0;
+      begun -= token.is("END") && begun > 0 && !endsInside(all, i) ? 1 : 0;
       if (token.is(";") && begun == 0) {
         statement(statement);
         statement.clear();
@@ -91,9 +96,20 @@ final class ScriptReader {
     }
     statement(statement);
     tables.values().forEach(table -> table.foreignKeys.replaceAll(this::referring));
-    List<CatalogTable> all = tables.values().stream().map(TableDraft::table).toList();
+    List<CatalogTable> made = tables.values().stream().map(TableDraft::table).toList();
     return new SqlScript(
-        new Catalog(all, List.of(), new Surroundings(views, triggers, List.of())), rows, unread);
+        new Catalog(made, List.of(), new Surroundings(views, triggers, List.of())), rows, unread);
+  }
+
+  /** Whether a block opens there that END closes; outside of one CASE stands in one statement. */
+  private static boolean begins(SqlToken token, List<SqlToken> statement, int begun) {
+    return token.is("BEGIN") && !statement.isEmpty() || token.is("CASE") && begun > 0;
+  }
+
+  /** Whether an END closes what no BEGIN opened. */
+  private static boolean endsInside(List<SqlToken> all, int end) {
+    return end + 1 < all.size()
+        && List.of("IF", "LOOP", "WHILE", "REPEAT").stream().anyMatch(all.get(end + 1)::is);
   }
 
   /** A foreign key that names no columns refers to the primary key. */
@@ -126,7 +142,15 @@ final class ScriptReader {
       end = block.end();
     }
     plain.append(script.substring(end));
-    return LONE_SEPARATOR.matcher(plain).replaceAll(";");
+    return LONE_SEPARATOR.matcher(delimited(plain.toString())).replaceAll(";");
+  }
+
+  /** The script without what tells a client that statements end otherwise than with semicolons. */
+  private static String delimited(String script) {
+    return DELIMITED
+        .matcher(script)
+        .replaceAll(
+            block -> Matcher.quoteReplacement("\n" + block.group(2).replace(block.group(1), ";")));
   }
 
   private void statement(List<SqlToken> statement) {

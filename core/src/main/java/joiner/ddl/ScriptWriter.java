@@ -45,6 +45,11 @@ final class ScriptWriter {
       statements.addAll(Definitions.all(made, dialect, table.label() + note));
     }
     lowered.tables().stream().filter(choice::includes).forEach(this::rows);
+    if (lowered.tables().stream().anyMatch(this::bringsRows)) {
+      lowered.catalog().sequences().stream()
+          .flatMap(sequence -> Definitions.soFar(sequence).stream())
+          .forEach(statements::add);
+    }
     statements.addAll(Definitions.all(lowered.catalog().around(), dialect));
     return new SchemaScript(
         dialect,
@@ -54,6 +59,10 @@ final class ScriptWriter {
         shortfalls,
         left,
         lowered.catalog());
+  }
+
+  private boolean bringsRows(Table table) {
+    return choice.includes(table) && draft.rows().of(table.id()).count() > 0;
   }
 
   private void rows(Table table) {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
@@ -17,6 +18,7 @@ import joiner.catalog.Key;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
+import joiner.catalog.Trigger;
 import joiner.catalog.View;
 import joiner.engine.Dialect;
 import joiner.engine.InCheck;
@@ -65,6 +67,7 @@ final class TableLowering {
   private final Set<FieldId> left = new HashSet<>();
 
   private final TableView view;
+  private final TableUpkeep upkeep;
 
   private final List<Check> checks = new ArrayList<>();
   private final List<Sequence> sequences = new ArrayList<>();
@@ -88,6 +91,7 @@ final class TableLowering {
     this.dialect = dialect;
     this.names = names;
     this.view = new TableView(design, table, dialect);
+    this.upkeep = new TableUpkeep(table, dialect, names, this::shortfall);
     table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
     relationships.stream()
         .filter(TableLowering::movesChildren)
@@ -137,6 +141,7 @@ final class TableLowering {
                         table.namesOf(i.fields()),
                         Set.copyOf(table.namesOf(List.copyOf(i.descending())))))
             .toList();
+    upkeep.keep(columns);
     return new CatalogTable(
         table.name(), columns, primary, uniques, references, checks, indexes, table.description());
   }
@@ -147,7 +152,12 @@ final class TableLowering {
 
   /** By which the table's counters count. */
   List<Sequence> sequences() {
-    return sequences;
+    return Stream.concat(sequences.stream(), upkeep.numbers().stream()).toList();
+  }
+
+  /** What the engine does of itself when rows change. */
+  List<Trigger> triggers() {
+    return upkeep.triggers();
   }
 
   /** Whether no key says already what another key or index would say. */
@@ -308,10 +318,21 @@ final class TableLowering {
     return new Column(
         field.name(),
         dialect.keptAs(type),
-        table.isRequired(field.id()),
-        counts ? next(field, rows) : defaultOf(field),
+        required(field),
+        counts ? next(field, rows) : upkeep.generated(field).or(() -> defaultOf(field)),
         counts,
         field.remark());
+  }
+
+  private boolean required(Field field) {
+    boolean required = table.isRequired(field.id());
+    if (required && upkeep.isFilledLater(field)) {
+      shortfall(
+          "that " + field.label() + " has a value",
+          dialect.engine() + " numbers a row once it is there, so that the column may be empty.");
+      return false;
+    }
+    return required;
   }
 
   /** Taken from a sequence, where the engine's columns do not count by themselves. */

@@ -215,8 +215,11 @@ final class TableReconciling {
   /** Where the values of a column come from, as far as what the engine says can be read. */
   private Origin originNow(Field k, Field raisedField, Column is) {
     Optional<Checked> by = meaning.computed(k.id());
-    if (by.isEmpty() || is.generated().isEmpty()) {
+    if (by.isEmpty() && is.generated().isPresent()) {
       return raisedField.origin();
+    }
+    if (by.isEmpty() || is.generated().isEmpty()) {
+      return k.isComputed() ? raisedField.origin() : k.origin();
     }
     Scope scope = TableMeaning.of(raised).scope();
     Optional<Formula> found =
@@ -246,7 +249,9 @@ final class TableReconciling {
     if (wanted.defaultValue().isEmpty() || is.defaultValue().isEmpty()) {
       return wanted.defaultValue().isEmpty() && is.defaultValue().isEmpty();
     }
-    return answers.haveOneValue(wanted.defaultValue().get(), is.defaultValue().get());
+    // Of two draws nobody can tell whether they are made the same way.
+    return wanted.defaultValue().get().varies()
+        || answers.haveOneValue(wanted.defaultValue().get(), is.defaultValue().get());
   }
 
   private static Limits withNews(Limits limits, Limits news) {

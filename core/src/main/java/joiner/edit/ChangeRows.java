@@ -4,9 +4,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.meaning.Draft;
+import joiner.meaning.NewRow;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Table;
@@ -26,18 +28,26 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     Rows of(Rows rows);
   }
 
-  private record WithCell(RowId row, FieldId field, Optional<String> text) implements To {
+  private record WithCell(
+      RowId row, FieldId field, Optional<String> text, Map<FieldId, String> stamps) implements To {
     @Override
     public Rows of(Rows rows) {
       OptionalInt place = rows.place(row);
-      return place.isPresent() ? rows.withCell(place.getAsInt(), field, text) : rows;
+      if (place.isEmpty()) {
+        return rows;
+      }
+      Rows changed = rows;
+      for (var stamp : stamps.entrySet()) {
+        changed = changed.withCell(place.getAsInt(), stamp.getKey(), Optional.of(stamp.getValue()));
+      }
+      return changed.withCell(place.getAsInt(), field, text);
     }
   }
 
-  private record WithEmptyRow() implements To {
+  private record WithRow(Function<Rows, Map<FieldId, String>> cells) implements To {
     @Override
     public Rows of(Rows rows) {
-      return rows.withRow(Map.of());
+      return rows.withRow(cells.apply(rows));
     }
   }
 
@@ -67,12 +77,28 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     return new ChangeRows(
         "change " + field.label() + " in row " + (row + 1),
         table.id(),
-        new WithCell(rows.id(row), field.id(), text));
+        new WithCell(rows.id(row), field.id(), text, Map.of()));
+  }
+
+  /** The same with what the row notes of itself when it is changed. */
+  public ChangeRows stamped(NewRow row) {
+    return to instanceof WithCell cell
+        ? new ChangeRows(name, table, new WithCell(cell.row, cell.field, cell.text, row.changed()))
+        : this;
   }
 
   /** Adds a row without values at the end. */
   public static ChangeRows added(Table table) {
-    return new ChangeRows("add a row to " + table.label(), table.id(), new WithEmptyRow());
+    return added(table, rows -> Map.of());
+  }
+
+  private static ChangeRows added(Table table, Function<Rows, Map<FieldId, String>> cells) {
+    return new ChangeRows("add a row to " + table.label(), table.id(), new WithRow(cells));
+  }
+
+  /** Adds a row at the end that holds only what it holds of itself. */
+  public static ChangeRows added(Table table, NewRow made) {
+    return added(table, made::made);
   }
 
   /**

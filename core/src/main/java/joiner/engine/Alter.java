@@ -12,6 +12,7 @@ import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.TableChange;
 import joiner.catalog.TableChange.ColumnChange;
+import joiner.catalog.Trigger;
 import joiner.catalog.View;
 
 /**
@@ -65,6 +66,11 @@ public class Alter {
   /** Takes a view away. */
   public final String dropView(View view) {
     return "DROP " + (view.stored() ? "MATERIALIZED VIEW " : "VIEW ") + name(view.name());
+  }
+
+  /** Takes a trigger away. */
+  public List<String> dropTrigger(Trigger trigger) {
+    return List.of("DROP TRIGGER " + name(trigger.name()));
   }
 
   /** Whether what refers to a table must be made anew with it. */

@@ -1,6 +1,7 @@
 package joiner.engine;
 
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,8 +19,10 @@ import joiner.expression.SqlText;
 import joiner.expression.Value;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
+import joiner.model.Generator;
 import joiner.model.ReferentialAction;
 import joiner.naming.IdentifierRules;
+import joiner.shape.RandomCode;
 import joiner.shape.TextPattern;
 
 /**
@@ -297,6 +300,67 @@ public abstract class Dialect {
   /** A statement as it stands in a script. */
   public String ended(String statement) {
     return statement + ";";
+  }
+
+  /** Whether a statement has others within it. */
+  static boolean makesTrigger(String statement) {
+    return statement.startsWith("CREATE TRIGGER ");
+  }
+
+  /**
+   * How the engine keeps values that nobody types; empty: it has no triggers that SQL can write.
+   */
+  public Optional<Upkeep> upkeep() {
+    return Optional.empty();
+  }
+
+  /** Whether a trigger can fill a column only when its row is there. */
+  public boolean fillsLater() {
+    return false;
+  }
+
+  /** Why it has none, without a full stop. */
+  public String upkeepLoss() {
+    return engine() + " has no triggers";
+  }
+
+  /**
+   * What makes a value for a new row, as a default.
+   *
+   * @return empty where the engine has no means for it, or none that a default may use
+   */
+  public Optional<String> generated(Generator by) {
+    return switch (by) {
+      case Generator.Uuid(boolean timed) -> timed ? timedUuid() : uuid();
+      case Generator.Drawn(RandomCode code) -> drawn(code);
+      case Generator.Coded coded -> Optional.empty();
+    };
+  }
+
+  Optional<String> uuid() {
+    return Optional.empty();
+  }
+
+  Optional<String> timedUuid() {
+    return Optional.empty();
+  }
+
+  /** The place of a character drawn by chance, from 1; empty: there is no such function. */
+  Optional<String> chance(int characters) {
+    return Optional.empty();
+  }
+
+  private Optional<String> drawn(RandomCode code) {
+    return chance(code.alphabet().length())
+        .map(
+            place -> {
+              String one = "SUBSTR(" + quoted(code.alphabet()) + ", " + place + ", 1)";
+              return joinedDraws(Collections.nCopies(code.length(), one));
+            });
+  }
+
+  String joinedDraws(List<String> draws) {
+    return String.join(" || ", draws);
   }
 
   /** How rows get into the engine quickest. */

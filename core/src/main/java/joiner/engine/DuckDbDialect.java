@@ -268,4 +268,19 @@ final class DuckDbDialect extends Dialect {
           Optional.of("DuckDB has no actions; the change is refused instead.");
     };
   }
+
+  @Override
+  Optional<String> uuid() {
+    return Optional.of("uuid()");
+  }
+
+  @Override
+  Optional<String> timedUuid() {
+    return Optional.of("uuidv7()");
+  }
+
+  @Override
+  Optional<String> chance(int characters) {
+    return Optional.of("CAST(floor(random() * " + characters + ") AS integer) + 1");
+  }
 }

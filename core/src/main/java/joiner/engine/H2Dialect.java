@@ -135,4 +135,24 @@ final class H2Dialect extends IsoDialect {
   public int decimalsOfSeconds(SqlType type) {
     return type instanceof SqlType.Time ? 0 : 6;
   }
+
+  @Override
+  public String upkeepLoss() {
+    return "H2 takes triggers only as classes of Java";
+  }
+
+  @Override
+  Optional<String> uuid() {
+    return Optional.of("RANDOM_UUID()");
+  }
+
+  @Override
+  Optional<String> timedUuid() {
+    return Optional.of("RANDOM_UUID(7)");
+  }
+
+  @Override
+  Optional<String> chance(int characters) {
+    return Optional.of("CAST(FLOOR(RAND() * " + characters + ") AS integer) + 1");
+  }
 }

@@ -316,4 +316,46 @@ final class MariaDbDialect extends Dialect {
     statements.add("SET FOREIGN_KEY_CHECKS = 1");
     return statements;
   }
+
+  @Override
+  public Optional<Upkeep> upkeep() {
+    return Optional.of(new MariaDbUpkeep(this));
+  }
+
+  @Override
+  Optional<String> uuid() {
+    return Optional.of(uuid("HEX(RANDOM_BYTES(6))", "4"));
+  }
+
+  @Override
+  Optional<String> timedUuid() {
+    return Optional.of(uuid("LPAD(HEX(FLOOR(UNIX_TIMESTAMP(NOW(3)) * 1000)), 12, '0')", "7"));
+  }
+
+  private static String uuid(String first, String version) {
+    return "CAST(CONCAT("
+        + first
+        + ", '"
+        + version
+        + "', SUBSTR(HEX(RANDOM_BYTES(2)), 2), SUBSTR('89AB', FLOOR(RAND() * 4) + 1, 1),"
+        + " SUBSTR(HEX(RANDOM_BYTES(8)), 2)) AS uuid)";
+  }
+
+  @Override
+  Optional<String> chance(int characters) {
+    return Optional.of("FLOOR(RAND() * " + characters + ") + 1");
+  }
+
+  @Override
+  String joinedDraws(List<String> draws) {
+    return "CONCAT(" + String.join(", ", draws) + ")";
+  }
+
+  /** Its client sends what stands before a semicolon, unless it is told of another sign. */
+  @Override
+  public String ended(String statement) {
+    return makesTrigger(statement)
+        ? "DELIMITER //\n" + statement + " //\nDELIMITER ;"
+        : super.ended(statement);
+  }
 }

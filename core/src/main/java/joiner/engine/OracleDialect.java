@@ -291,4 +291,15 @@ final class OracleDialect extends Dialect {
   public List<String> dropTable(String quoted) {
     return List.of("DROP TABLE " + quoted + " CASCADE CONSTRAINTS");
   }
+
+  @Override
+  public Optional<Upkeep> upkeep() {
+    return Optional.of(new OracleUpkeep(this));
+  }
+
+  /** Its tools send a program when a line has a slash alone. */
+  @Override
+  public String ended(String statement) {
+    return makesTrigger(statement) ? statement + "\n/" : super.ended(statement);
+  }
 }

@@ -2,6 +2,7 @@ package joiner.engine;
 
 import java.util.List;
 import joiner.catalog.Key;
+import joiner.catalog.Trigger;
 
 /** How PostgreSQL changes tables. */
 final class PostgreSqlAlter extends Alter {
@@ -40,5 +41,13 @@ final class PostgreSqlAlter extends Alter {
             + "), ("
             + nextNumber(table, counter)
             + "), FALSE)");
+  }
+
+  @Override
+  public List<String> dropTrigger(Trigger trigger) {
+    String drop = "DROP TRIGGER " + name(trigger.name()) + " ON " + name(trigger.table());
+    return trigger.function().isEmpty()
+        ? List.of(drop)
+        : List.of(drop, "DROP FUNCTION " + name(trigger.name()) + "()");
   }
 }

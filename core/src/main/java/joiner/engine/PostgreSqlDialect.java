@@ -151,4 +151,28 @@ final class PostgreSqlDialect extends IsoDialect {
   public int decimalsOfSeconds(SqlType type) {
     return 6;
   }
+
+  @Override
+  public Optional<Upkeep> upkeep() {
+    return Optional.of(new PostgreSqlUpkeep(this));
+  }
+
+  @Override
+  Optional<String> uuid() {
+    return Optional.of("gen_random_uuid()");
+  }
+
+  /** The first 48 bits are the milliseconds; of a random UUID of version 4 two bits make it 7. */
+  @Override
+  Optional<String> timedUuid() {
+    return Optional.of(
+        "CAST(encode(set_bit(set_bit(overlay(uuid_send(gen_random_uuid()) PLACING"
+            + " substring(int8send(CAST(floor(extract(epoch FROM clock_timestamp()) * 1000)"
+            + " AS bigint)) FROM 3) FROM 1 FOR 6), 52, 1), 53, 1), 'hex') AS uuid)");
+  }
+
+  @Override
+  Optional<String> chance(int characters) {
+    return Optional.of("CAST(floor(random() * " + characters + ") AS integer) + 1");
+  }
 }

@@ -320,4 +320,15 @@ final class SqlServerDialect extends Dialect {
   public String defaultClause(String expression, boolean literal) {
     return " DEFAULT (" + expression + ")";
   }
+
+  @Override
+  public Optional<Upkeep> upkeep() {
+    return Optional.of(new SqlServerUpkeep(this));
+  }
+
+  /** Its own UUIDs in order of time have a layout of their own, so that there are none. */
+  @Override
+  Optional<String> uuid() {
+    return Optional.of("NEWID()");
+  }
 }

@@ -276,4 +276,40 @@ final class SqliteDialect extends Dialect {
             "SQLite keeps decimals as floating-point numbers: 15 digits are exact, sums may be off in the last one.")
         : Optional.empty();
   }
+
+  @Override
+  public boolean fillsLater() {
+    return true;
+  }
+
+  @Override
+  public Optional<Upkeep> upkeep() {
+    return Optional.of(new SqliteUpkeep(this));
+  }
+
+  @Override
+  Optional<String> uuid() {
+    return Optional.of(uuid("substr(hex(randomblob(4)), 1, 8) || '-' || hex(randomblob(2))", "4"));
+  }
+
+  @Override
+  Optional<String> timedUuid() {
+    String millis = "printf('%012X', CAST((julianday('now') - 2440587.5) * 86400000 AS integer))";
+    return Optional.of(
+        uuid("substr(" + millis + ", 1, 8) || '-' || substr(" + millis + ", 9)", "7"));
+  }
+
+  private static String uuid(String first, String version) {
+    return "lower("
+        + first
+        + " || '-"
+        + version
+        + "' || substr(hex(randomblob(2)), 2) || '-' || substr('89AB', 1 + (random() & 3), 1)"
+        + " || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6)))";
+  }
+
+  @Override
+  Optional<String> chance(int characters) {
+    return Optional.of("1 + (random() & 9223372036854775807) % " + characters);
+  }
 }

@@ -1,6 +1,6 @@
 package joiner.finding;
 
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.rows.Rows;
@@ -17,7 +17,7 @@ final class ComputedKey extends FieldCheck {
       report.found(
           named(meaning.table(), field) + " is worked out, and part of the primary key.",
           "Most engines take no such key, and a row would become another one with its values.",
-          new Remedy("Let people enter it", WorkOut.entered(meaning.table(), field)));
+          new Remedy("Let people enter it", SetOrigin.entered(meaning.table(), field)));
     }
   }
 }

@@ -1,7 +1,7 @@
 package joiner.finding;
 
 import java.util.function.Consumer;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.model.Field;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -34,6 +34,6 @@ final class ComputedReference implements RelationshipCheck {
                             + field.label()
                             + ", which is worked out.",
                         "Engines let no computed column refer, or none whose parent may change.",
-                        new Remedy("Let people enter it", WorkOut.entered(child, field)))));
+                        new Remedy("Let people enter it", SetOrigin.entered(child, field)))));
   }
 }

@@ -5,14 +5,19 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import joiner.expression.Formula;
+import joiner.model.Generator;
 import joiner.model.Origin;
 import joiner.model.RelationshipId;
+import joiner.model.Stamp;
 import joiner.model.Summing;
 
 /** Where the values of a field come from, as members of its own part. */
 final class OriginJson {
   private static final String COMPUTED = "computed";
   private static final String SUMMED = "summedUp";
+  private static final String STAMPED = "stamped";
+  private static final String GENERATED = "generated";
+  private static final String ONCE = "once";
 
   private OriginJson() {}
 
@@ -23,24 +28,39 @@ final class OriginJson {
     }
     Members summed = more.object(SUMMED);
     Optional<String> how = summed.optionalText("how");
-    return how.isPresent() ? summedUp(summed, how.get()) : Origin.TYPED;
+    if (how.isPresent()) {
+      return summedUp(summed, how.get());
+    }
+    Optional<String> stamp = more.optionalText(STAMPED);
+    if (stamp.isPresent()) {
+      return new Origin.Stamped(one(Stamp.values(), stamp.get(), "a stamp is one of ", more));
+    }
+    Members generated = more.object(GENERATED);
+    Optional<Generator> by = GeneratorJson.read(generated);
+    if (by.isPresent()) {
+      return new Origin.Generated(by.get());
+    }
+    return more.flag(ONCE) ? Origin.ONCE : Origin.TYPED;
+  }
+
+  /** The one of that word. */
+  static <E extends Enum<E>> E one(E[] all, String word, String said, Members at)
+      throws UnreadableFileException {
+    return Arrays.stream(all)
+        .filter(known -> word(known).equals(word))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                at.problem(
+                    said
+                        + Arrays.stream(all).map(OriginJson::word).collect(Collectors.joining(", "))
+                        + ", not “"
+                        + word
+                        + "”."));
   }
 
   private static Origin summedUp(Members summed, String how) throws UnreadableFileException {
-    Summing summing =
-        Arrays.stream(Summing.values())
-            .filter(known -> word(known).equals(how))
-            .findFirst()
-            .orElseThrow(
-                () ->
-                    summed.problem(
-                        "rows are summed up by "
-                            + Arrays.stream(Summing.values())
-                                .map(OriginJson::word)
-                                .collect(Collectors.joining(", "))
-                            + ", not “"
-                            + how
-                            + "”."));
+    Summing summing = one(Summing.values(), how, "rows are summed up by ", summed);
     String over =
         summed
             .optionalText("over")
@@ -62,13 +82,19 @@ final class OriginJson {
     return read;
   }
 
-  static String word(Summing how) {
-    return how.name().toLowerCase(Locale.ROOT);
+  static String word(Enum<?> known) {
+    return known.name().toLowerCase(Locale.ROOT).replace('_', ' ');
   }
 
   static void write(Origin origin, Json.Obj more) {
     switch (origin) {
-      case Origin.Typed typed -> {}
+      case Origin.Typed(boolean once) -> {
+        if (once) {
+          more.put(ONCE, true);
+        }
+      }
+      case Origin.Generated(Generator by) -> more.put(GENERATED, GeneratorJson.written(by));
+      case Origin.Stamped(Stamp stamp) -> more.put(STAMPED, word(stamp));
       case Origin.Computed(Formula formula) -> more.put(COMPUTED, formula.text());
       case Origin.SummedUp summed -> {
         var json = new Json.Obj();

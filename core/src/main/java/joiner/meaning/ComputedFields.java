@@ -63,12 +63,17 @@ final class ComputedFields {
         switch (field.origin()) {
           case Origin.Computed(Formula formula) -> written(formula.value(scope(table)), table);
           case Origin.SummedUp by -> summedUp(table, field, by);
-          case Origin.Typed typed ->
-              throw new IllegalArgumentException(field.name() + " is not worked out");
+          case Origin.Typed t -> throw entered(field);
+          case Origin.Generated g -> throw entered(field);
+          case Origin.Stamped s -> throw entered(field);
         };
     open.remove(at);
     known.put(at, written);
     return written;
+  }
+
+  private static IllegalArgumentException entered(Field field) {
+    return new IllegalArgumentException(field.name() + " is not worked out");
   }
 
   private TableScope scope(Table table) {

@@ -1,8 +1,10 @@
 package joiner.meaning;
 
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -15,13 +17,25 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Generator;
 import joiner.model.Origin;
 import joiner.model.Relationship;
+import joiner.model.Stamp;
 import joiner.model.Summing;
 import joiner.model.Table;
+import joiner.shape.CodedNumber;
+import joiner.shape.RandomCode;
 
 /** From where the values of a table's fields may come without anybody typing them. */
 public final class ReadyOrigins {
+  static final String ENTERED_ONCE = "entered once";
+  private static final int DIGITS = 4;
+
+  /** What a random code is long enough for at first: rows, and the chance that two are the same. */
+  private static final long USUAL_ROWS = 10_000;
+
+  private static final double USUAL_CHANCE = 1e-3;
+
   private ReadyOrigins() {}
 
   /**
@@ -43,9 +57,46 @@ public final class ReadyOrigins {
     return Stream.of(
             children.stream().map(over -> ready(design, Summing.COUNT, over, Optional.empty())),
             design.parentsOf(table.id()).stream().flatMap(over -> carried(design, over)),
-            children.stream().flatMap(over -> summed(design, over)))
+            children.stream().flatMap(over -> summed(design, over)),
+            ofItself(table))
         .flatMap(some -> some)
         .toList();
+  }
+
+  /** What rows hold of themselves. */
+  private static Stream<Ready> ofItself(Table table) {
+    List<CodedNumber.Part> parts =
+        List.of(
+            new CodedNumber.Part.Fixed(initial(table) + "-"),
+            new CodedNumber.Part.Year(false),
+            new CodedNumber.Part.Fixed("-"),
+            new CodedNumber.Part.Counter(DIGITS));
+    return Stream.concat(
+            Arrays.stream(Stamp.values()).map(Origin.Stamped::new),
+            Stream.of(
+                new Origin.Generated(
+                    new Generator.Coded(new CodedNumber(parts, CodedNumber.Restart.YEARLY))),
+                new Origin.Generated(new Generator.Uuid(true)),
+                new Origin.Generated(new Generator.Uuid(false)),
+                new Origin.Generated(
+                    new Generator.Drawn(
+                        RandomCode.against(RandomCode.PLAIN, USUAL_ROWS, USUAL_CHANCE))),
+                Origin.ONCE))
+        .map(origin -> new Ready(words(origin), origin));
+  }
+
+  private static String initial(Table table) {
+    return table.name().substring(0, 1).toUpperCase(Locale.ROOT);
+  }
+
+  private static String words(Origin origin) {
+    return switch (origin) {
+      case Origin.Generated(Generator.Coded(CodedNumber number)) ->
+          "a coded number, " + OriginWords.shown(number);
+      case Origin.Generated(Generator by) -> OriginWords.of(by);
+      case Origin.Stamped(Stamp stamp) -> OriginWords.of(stamp);
+      default -> ENTERED_ONCE;
+    };
   }
 
   private static Stream<Ready> carried(Design design, Relationship over) {

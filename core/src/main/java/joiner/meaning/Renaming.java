@@ -91,6 +91,8 @@ public final class Renaming {
         origin ->
             switch (origin) {
               case Origin.Typed typed -> typed;
+              case Origin.Generated generated -> generated;
+              case Origin.Stamped stamped -> stamped;
               case Origin.Computed(Formula formula) -> new Origin.Computed(carried.apply(formula));
               case Origin.SummedUp summed -> carried(summed);
             };

@@ -21,12 +21,14 @@ import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Generator;
 import joiner.model.Multiplicity;
 import joiner.model.Origin;
 import joiner.model.Quantity;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Rule;
+import joiner.model.Stamp;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -222,7 +224,15 @@ final class TableTeller {
 
   private void computed(Field field) {
     switch (field.origin()) {
-      case Origin.Typed typed -> {}
+      case Origin.Typed(boolean once) -> {
+        if (once) {
+          say(plain("Once "), field(field.id()), plain(" is entered, it stays."));
+        }
+      }
+      case Origin.Generated(Generator by) ->
+          say(field(field.id()), plain(" is made for each row: " + OriginWords.of(by) + "."));
+      case Origin.Stamped(Stamp stamp) ->
+          say(field(field.id()), plain(" says " + OriginWords.of(stamp) + "."));
       case Origin.Computed(Formula formula) ->
           say(field(field.id()), plain(" is " + workedOut(formula) + "."));
       case Origin.SummedUp summed ->

@@ -6,10 +6,23 @@ import joiner.expression.Formula;
 /** Where the values of a field come from. A closed set. */
 public sealed interface Origin {
   /** Most are entered by people. */
-  Origin TYPED = new Typed();
+  Origin TYPED = new Typed(false);
 
-  /** People enter them. */
-  record Typed() implements Origin {}
+  /** They are entered by people once, and stay as they are. */
+  Origin ONCE = new Typed(true);
+
+  /**
+   * People enter them.
+   *
+   * @param once whether what was entered stays
+   */
+  record Typed(boolean once) implements Origin {}
+
+  /** They are made for each new row, and stay; whoever brings a value of their own may. */
+  record Generated(Generator by) implements Origin {}
+
+  /** They are noted of themselves when rows are made and changed. */
+  record Stamped(Stamp stamp) implements Origin {}
 
   /**
    * They are worked out, from other fields of the row and of rows it leads to; nobody enters them.
@@ -74,8 +87,21 @@ public sealed interface Origin {
   default boolean isWorkedOut() {
     return switch (this) {
       case Typed typed -> false;
+      case Generated generated -> false;
+      case Stamped stamped -> false;
       case Computed computed -> true;
       case SummedUp summed -> true;
+    };
+  }
+
+  /** Whether a value, once it is there, stays as it is. */
+  default boolean stays() {
+    return switch (this) {
+      case Typed(boolean once) -> once;
+      case Generated generated -> true;
+      case Stamped(Stamp stamp) -> !stamp.follows();
+      case Computed computed -> false;
+      case SummedUp summed -> false;
     };
   }
 
@@ -88,6 +114,8 @@ public sealed interface Origin {
   default boolean reachesOut() {
     return switch (this) {
       case Typed typed -> false;
+      case Generated generated -> false;
+      case Stamped stamped -> false;
       case Computed(Formula formula) -> formula.reachesOut();
       case SummedUp summed -> true;
     };

@@ -44,6 +44,21 @@ public final class ConstraintNaming {
     return table + "_view";
   }
 
+  /** The trigger that keeps what changes must not, or must, touch. */
+  public static String keeping(String table) {
+    return "keep_" + table;
+  }
+
+  /** The trigger that numbers new rows. */
+  public static String numbering(String table, String column) {
+    return "number_" + table + "_" + column;
+  }
+
+  /** The table of the last numbers that were given. */
+  public static String numbers(String table, String column) {
+    return table + "_" + column + "_numbers";
+  }
+
   private static String joined(String sort, String table, List<String> parts) {
     String name = sort + "_" + table;
     return parts.isEmpty() ? name : name + "_" + String.join("_", parts);

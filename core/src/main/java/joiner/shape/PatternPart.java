@@ -186,7 +186,7 @@ public record PatternPart(What what, int least, Optional<Integer> most) {
     };
   }
 
-  private static String escaped(String text) {
+  static String escaped(String text) {
     return text.codePoints().mapToObj(PatternPart::escaped).collect(Collectors.joining());
   }
 

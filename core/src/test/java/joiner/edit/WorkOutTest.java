@@ -26,7 +26,7 @@ class WorkOutTest {
 
   private static Draft worked(String field, String formula) {
     Table kiln = Pottery.demo().design().table(KILN);
-    return WorkOut.by(kiln, kiln.field(new FieldId(field)), new Formula(formula))
+    return SetOrigin.by(kiln, kiln.field(new FieldId(field)), new Formula(formula))
         .apply(Pottery.demo());
   }
 
@@ -50,7 +50,7 @@ class WorkOutTest {
   void whatWasWorkedOutStaysWhereItIsEnteredAgain() {
     Draft draft = worked("name", "'K' || CAST(litres AS VARCHAR)");
     Table kiln = draft.design().table(KILN);
-    Draft again = WorkOut.entered(kiln, kiln.field(NAME)).apply(draft);
+    Draft again = SetOrigin.entered(kiln, kiln.field(NAME)).apply(draft);
     assertThat(again.design().table(KILN).field(NAME).origin()).isEqualTo(Origin.TYPED);
     Optional<String> litres = again.rows().of(KILN).cell(0, new FieldId("litres"));
     assertThat(again.rows().of(KILN).cell(0, NAME)).isEqualTo(litres.map(text -> "K" + text));
@@ -83,7 +83,7 @@ class WorkOutTest {
     Field kiln = firing.field(new FieldId("kiln_id"));
     assertThat(
             found(
-                WorkOut.by(firing, kiln, new Formula("1")).apply(Pottery.demo()),
+                SetOrigin.by(firing, kiln, new Formula("1")).apply(Pottery.demo()),
                 "computed-reference"))
         .hasSize(1);
   }

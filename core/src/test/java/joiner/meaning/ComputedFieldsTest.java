@@ -10,7 +10,7 @@ import joiner.Pottery;
 import joiner.RandomComputed;
 import joiner.RandomRules;
 import joiner.Tries;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
@@ -37,7 +37,7 @@ class ComputedFieldsTest {
   private static Draft with(Draft draft, TableId table, String name, String formula) {
     Field field = Field.of(name, name, new FieldType.LongText());
     Table added = draft.design().table(table).withFieldAdded(field);
-    return WorkOut.by(added, field, new Formula(formula))
+    return SetOrigin.by(added, field, new Formula(formula))
         .apply(draft.withDesign(draft.design().withTable(table, t -> added)));
   }
 
@@ -90,7 +90,7 @@ class ComputedFieldsTest {
     draft = with(draft, KILN, "b", "a + 1");
     Table kiln = draft.design().table(KILN);
     Field a = kiln.field(new FieldId("a"));
-    draft = WorkOut.by(kiln, a, new Formula("b + 1")).apply(draft);
+    draft = SetOrigin.by(kiln, a, new Formula("b + 1")).apply(draft);
     assertThat(problem(draft, KILN, "a")).isEqualTo("This hangs on itself: a → b → a.");
     Draft self = with(Pottery.demo(), KILN, "hottest", "fallback_id.hottest");
     assertThat(problem(self, KILN, "hottest"))

@@ -12,7 +12,7 @@ import joiner.Pottery;
 import joiner.audit.Audit;
 import joiner.edit.ChangeField;
 import joiner.edit.RemoveRelationship;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.finding.DesignChecks;
@@ -51,7 +51,7 @@ class SummingUpTest {
   private static Draft with(Draft draft, TableId table, String name, Origin by) {
     Field field = Field.of(name, name, new FieldType.LongText());
     Table added = draft.design().table(table).withFieldAdded(field);
-    return WorkOut.by(added, field, by)
+    return SetOrigin.by(added, field, by)
         .apply(draft.withDesign(draft.design().withTable(table, t -> added)));
   }
 
@@ -272,7 +272,7 @@ class SummingUpTest {
     draft = with(draft, LINE, "b", "glaze_id.a");
     Table glaze = draft.design().table(GLAZE);
     draft =
-        WorkOut.by(glaze, glaze.field(new FieldId("a")), up(Summing.SUM, LINE, GLAZE, "b"))
+        SetOrigin.by(glaze, glaze.field(new FieldId("a")), up(Summing.SUM, LINE, GLAZE, "b"))
             .apply(draft);
     assertThat(problem(draft, GLAZE, "a")).contains("hangs on itself").contains("→");
   }

@@ -181,7 +181,8 @@ public record Shipment(int statements, Verification verification) {
       }
     }
     for (Sequence sequence : script.promise().sequences()) {
-      live.run("DROP SEQUENCE IF EXISTS " + live.dialect().name(sequence.name()));
+      String sort = sequence.isTable() ? "TABLE" : "SEQUENCE";
+      live.run("DROP " + sort + " IF EXISTS " + live.dialect().name(sequence.name()));
     }
     live.commit();
   }

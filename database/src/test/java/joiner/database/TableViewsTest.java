@@ -14,7 +14,7 @@ import joiner.Pottery;
 import joiner.catalog.View;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.engine.Dialect;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
@@ -38,7 +38,7 @@ class TableViewsTest {
   private static Draft with(Draft draft, TableId table, String name, String formula) {
     Field field = Field.of(name, name, new FieldType.Text(1));
     Table added = draft.design().table(table).withFieldAdded(field);
-    return WorkOut.by(added, field, new Formula(formula))
+    return SetOrigin.by(added, field, new Formula(formula))
         .apply(draft.withDesign(draft.design().withTable(table, t -> added)));
   }
 

@@ -56,7 +56,7 @@ record DefaultOffers(
       return formula.isBlank() ? List.of() : List.of(offer(new Origin.Computed(formula)));
     }
     Stream<Offer<Given>> first =
-        !field.isComputed()
+        !OriginsModel.isGiven(field)
             ? ofDefault(text)
             : text.isEmpty() ? Stream.of(offer(field.origin()), entered()) : Stream.empty();
     // Several words that all stand in one of these are hardly meant as a constant.
@@ -70,7 +70,7 @@ record DefaultOffers(
     return typed -> {
       boolean worked = typed.strip().startsWith(WORKED_OUT);
       Stream<Offer<Given>> now =
-          typed.isBlank() && field.isComputed()
+          typed.isBlank() && OriginsModel.isGiven(field)
               ? Stream.of(offer(field.origin()), entered())
               : Stream.empty();
       return worked ? of(typed) : Stream.concat(now, fromElsewhere(typed.strip())).toList();
@@ -109,7 +109,9 @@ record DefaultOffers(
   /** The key of what people call an origin. */
   static String kind(Origin origin) {
     return switch (origin) {
-      case Origin.Typed typed -> "typed";
+      case Origin.Typed(boolean once) -> once ? "once" : "typed";
+      case Origin.Generated generated -> "generated";
+      case Origin.Stamped stamped -> "stamped";
       case Origin.Computed computed -> computed.formula().reachesOut() ? "carried" : "computed";
       case Origin.SummedUp summed -> "summedUp";
     };

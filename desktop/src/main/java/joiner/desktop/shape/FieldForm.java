@@ -64,7 +64,7 @@ final class FieldForm {
     nodes.add(usual(field));
     nodes.add(check("required", alone, fields::isRequired, fields::require));
     nodes.add(check("unique", alone, fields::isUnique, fields::setUnique));
-    if (!field.isComputed()) {
+    if (!OriginsModel.isGiven(field)) {
       nodes.add(defaults(alone, fields.origins().words(field)));
     }
     nodes.addAll(new OriginForm(fields, model, texts).of(of));

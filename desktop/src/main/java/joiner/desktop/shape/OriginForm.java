@@ -44,6 +44,8 @@ final class OriginForm {
     nodes.addAll(
         switch (field.origin()) {
           case Origin.Typed typed -> List.<Node>of();
+          case Origin.Generated generated -> List.<Node>of();
+          case Origin.Stamped stamped -> List.<Node>of();
           case Origin.Computed(Formula formula) -> computed(field, formula);
           case Origin.SummedUp summed -> summed(field, summed);
         });

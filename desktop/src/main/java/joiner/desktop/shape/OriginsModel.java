@@ -8,10 +8,11 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.Edit;
-import joiner.edit.WorkOut;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
+import joiner.meaning.OriginWords;
 import joiner.meaning.ReadyOrigins;
 import joiner.meaning.ResultType;
 import joiner.meaning.SummingWords;
@@ -47,17 +48,14 @@ final class OriginsModel {
 
   /** What a field is worked out by, or else its default, as people say it; empty for neither. */
   static String words(Design design, Field field) {
-    return field.isComputed()
-        ? words(design, field.origin())
+    return isGiven(field)
+        ? OriginWords.of(design, field.origin())
         : DefaultReading.of(field).map(DefaultReading::words).orElse("");
   }
 
-  private static String words(Design design, Origin origin) {
-    return switch (origin) {
-      case Origin.Typed typed -> "";
-      case Origin.Computed(Formula formula) -> DefaultOffers.WORKED_OUT + " " + formula.text();
-      case Origin.SummedUp summed -> SummingWords.of(design, summed);
-    };
+  /** Whether something else than people makes the values, so that there is no default to choose. */
+  static boolean isGiven(Field field) {
+    return !(field.origin() instanceof Origin.Typed);
   }
 
   String words(Field field) {
@@ -66,7 +64,7 @@ final class OriginsModel {
 
   /** What stands in a field where it is typed: the default as it was typed, or {@link #words}. */
   String typed(Field field) {
-    return field.isComputed() ? words(field) : field.defaultValue().map(Formula::text).orElse("");
+    return isGiven(field) ? words(field) : field.defaultValue().map(Formula::text).orElse("");
   }
 
   /** What may be meant by what is typed where values come from. */
@@ -76,12 +74,12 @@ final class OriginsModel {
         field,
         ReadyOrigins.of(bench.design(), shown.get()),
         origin -> tells(field, origin).words(),
-        origin -> words(bench.design(), origin));
+        origin -> OriginWords.of(bench.design(), origin));
   }
 
   /** What is so now. */
   static Optional<DefaultOffers.Given> given(Field field) {
-    return field.isComputed()
+    return isGiven(field)
         ? Optional.of(new DefaultOffers.Given.From(field.origin()))
         : DefaultReading.of(field).map(DefaultOffers.Given.Default::new);
   }
@@ -106,6 +104,9 @@ final class OriginsModel {
 
   /** What an origin would give in a field of the table. */
   Tells tells(Field field, Origin origin) {
+    if (!origin.isWorkedOut()) {
+      return new Tells(texts.get("origin." + DefaultOffers.kind(origin)), false);
+    }
     Table as = shown.get().withField(field.id(), f -> f.withOrigin(origin));
     TableMeaning meaning =
         bench.draft().withDesign(bench.design().withTable(as.id(), t -> as)).meaning().of(as);
@@ -131,8 +132,8 @@ final class OriginsModel {
       case DefaultOffers.Given.Entered entered ->
           apply.accept(
               fields.stream()
-                  .filter(Field::isComputed)
-                  .map(field -> WorkOut.entered(shown.get(), field))
+                  .filter(OriginsModel::isGiven)
+                  .map(field -> SetOrigin.entered(shown.get(), field))
                   .toList());
     }
   }
@@ -146,7 +147,7 @@ final class OriginsModel {
             : said(fields, typed);
     if (meant.isPresent()) {
       workOut(fields, meant.get());
-    } else if (typed.isEmpty() && fields.stream().allMatch(Field::isComputed)) {
+    } else if (typed.isEmpty() && fields.stream().allMatch(OriginsModel::isGiven)) {
       give(fields, new DefaultOffers.Given.Entered());
     } else {
       changeDefault(fields, Formula.unlessBlank(text));
@@ -156,7 +157,7 @@ final class OriginsModel {
   /** The origin that is called so: one of a field as it is, or one that is ready to be taken. */
   private Optional<Origin> said(List<Field> fields, String words) {
     return fields.stream()
-        .filter(field -> field.isComputed() && words(field).equals(words))
+        .filter(field -> isGiven(field) && words(field).equals(words))
         .map(Field::origin)
         .findFirst()
         .or(
@@ -171,11 +172,11 @@ final class OriginsModel {
     List<Field> changed = fields.stream().filter(f -> !f.origin().equals(origin)).toList();
     List<String> held =
         changed.stream()
-            .filter(field -> !field.isComputed())
+            .filter(field -> origin.isWorkedOut() && !field.isComputed())
             .filter(field -> bench.draft().rows().has(shown.get().id(), field.id()))
             .map(Field::label)
             .toList();
-    apply.accept(changed.stream().map(field -> WorkOut.by(shown.get(), field, origin)).toList());
+    apply.accept(changed.stream().map(field -> SetOrigin.by(shown.get(), field, origin)).toList());
     if (!held.isEmpty()) {
       bench.tellDone(texts.get("worked.gone", String.join(", ", held)), texts.get("undo"));
     }
@@ -184,7 +185,7 @@ final class OriginsModel {
   void changeDefault(List<Field> fields, Optional<Formula> value) {
     apply.accept(
         fields.stream()
-            .filter(field -> !field.isComputed() && !field.defaultValue().equals(value))
+            .filter(field -> !isGiven(field) && !field.defaultValue().equals(value))
             .map(field -> ChangeField.defaultValue(shown.get(), field, value))
             .toList());
   }

@@ -1,5 +1,6 @@
 package joiner.desktop.shape;
 
+import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import joiner.edit.AddParent;
 import joiner.edit.ChangeChoices;
 import joiner.edit.ChangeRows;
 import joiner.edit.Edit;
+import joiner.meaning.NewRow;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -25,6 +27,8 @@ import joiner.rows.EnteredText;
  * @param seen the rows as they are seen
  */
 record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
+  private static final SecureRandom CHANCE = new SecureRandom();
+
   /** Puts a text into a cell; the empty text is NULL. */
   void type(int row, Field field, String text) {
     if (field.type() instanceof FieldType.Secret && !text.isEmpty()) {
@@ -32,7 +36,13 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
       return;
     }
     Optional<String> typed = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isEmpty());
-    seen.shown().ifPresent(t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed)));
+    seen.shown()
+        .ifPresent(
+            t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed).stamped(row(t))));
+  }
+
+  private NewRow row(Table table) {
+    return new NewRow(table, bench.clock(), CHANCE);
   }
 
   /** Puts a choice into a cell; one that is not listed is listed where choices may grow. */
@@ -108,7 +118,7 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
 
   /** Adds a row without values. */
   void add() {
-    seen.shown().ifPresent(t -> bench.apply(ChangeRows.added(t)));
+    seen.shown().ifPresent(t -> bench.apply(ChangeRows.added(t, row(t))));
   }
 
   /** Removes rows, given by their places from 0, as one change. */

@@ -10,29 +10,30 @@ import joiner.catalog.Catalog;
 import joiner.catalog.CatalogChanges;
 import joiner.catalog.Surroundings;
 import joiner.catalog.TableChange;
+import joiner.catalog.Trigger;
 import joiner.catalog.View;
 import joiner.engine.Dialect;
 
 /**
- * The views that a design makes, while its tables change: they go first and are made anew in the
- * end, unless nothing changes at all.
+ * The views and triggers that a design makes, while its tables change: they go first and are made
+ * anew in the end, unless nothing changes at all.
  */
-final class OwnViews {
-  private final List<View> before;
-  private final List<View> after;
+final class OwnSurroundings {
+  private final Surroundings before;
+  private final Surroundings after;
   private final Surroundings there;
   private final Dialect dialect;
   private final boolean touched;
 
   /**
-   * The views of two schemas.
+   * Those of two schemas.
    *
-   * @param there what stands around the tables of the database, these views among it
+   * @param there what stands around the tables of the database, these among it
    */
-  OwnViews(
+  OwnSurroundings(
       Catalog before, Catalog after, Surroundings there, CatalogChanges changes, Dialect dialect) {
-    this.before = before.around().views();
-    this.after = after.around().views();
+    this.before = before.around();
+    this.after = after.around();
     this.there = there;
     this.dialect = dialect;
     this.touched =
@@ -44,14 +45,22 @@ final class OwnViews {
 
   /** What stands there beside them. */
   Surroundings others() {
-    Set<String> own =
-        before.stream()
-            .map(view -> dialect.identifiers().stored(view.name()))
-            .collect(Collectors.toSet());
+    Set<String> views = stored(before.views().stream().map(View::name));
+    Set<String> triggers = stored(before.triggers().stream().map(Trigger::name));
     return new Surroundings(
-        there.views().stream().filter(view -> !own.contains(view.name())).toList(),
-        there.triggers(),
+        there.views().stream().filter(view -> !views.contains(view.name())).toList(),
+        there.triggers().stream().filter(t -> !triggers.contains(t.name())).toList(),
         there.grants());
+  }
+
+  private Set<String> stored(Stream<String> names) {
+    return names.map(dialect.identifiers()::stored).collect(Collectors.toSet());
+  }
+
+  private boolean isThere(Trigger trigger) {
+    String name = dialect.identifiers().stored(trigger.name());
+    return there.equals(Surroundings.NONE)
+        || there.triggers().stream().anyMatch(other -> other.name().equals(name));
   }
 
   /** Whether a view is there, or nothing is known of what is. */
@@ -67,13 +76,17 @@ final class OwnViews {
       return statements;
     }
     var first = new ArrayList<Statement>();
-    before.stream()
+    before.triggers().stream()
+        .filter(this::isThere)
+        .flatMap(trigger -> dialect.alter().dropTrigger(trigger).stream())
+        .forEach(sql -> first.add(Statement.of(Statement.Section.RELEASES, "", sql)));
+    before.views().stream()
         .filter(this::isThere)
         .forEach(
             view ->
                 first.add(
                     Statement.of(Statement.Section.RELEASES, "", dialect.alter().dropView(view))));
-    first.addAll(Definitions.all(new Surroundings(after, List.of(), List.of()), dialect));
+    first.addAll(Definitions.all(after, dialect));
     return Stream.concat(first.stream(), statements.stream())
         .sorted(Comparator.comparing(Statement::section))
         .toList();

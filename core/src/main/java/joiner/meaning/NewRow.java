@@ -1,0 +1,121 @@
+package joiner.meaning;
+
+import java.nio.ByteBuffer;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.random.RandomGenerator;
+import java.util.stream.IntStream;
+import joiner.expression.Checked;
+import joiner.expression.EvaluationException;
+import joiner.expression.Evaluator;
+import joiner.expression.Value;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Generator;
+import joiner.model.Origin;
+import joiner.model.Table;
+import joiner.rows.Rows;
+
+/** What a row holds of itself when it is made or changed: what is generated and what is stamped. */
+public final class NewRow {
+  private static final int TIMED = 7;
+  private static final int BITS_OF_MILLIS = 48;
+  private static final long VERSION_AND_RANDOM = 0xFFFFL;
+  private static final long VARIANT = 0x8000_0000_0000_0000L;
+  private static final long BEHIND_VARIANT = 0x3FFF_FFFF_FFFF_FFFFL;
+  private static final int BITS_OF_RANDOM_BESIDE = 12;
+  private static final long RANDOM_BESIDE = 0xFFFL;
+
+  private final Table table;
+  private final Clock clock;
+  private final RandomGenerator chance;
+
+  /** A row of a table. */
+  public NewRow(Table table, Clock clock, RandomGenerator chance) {
+    this.table = table;
+    this.clock = clock;
+    this.chance = chance;
+  }
+
+  /**
+   * The cells of a row that is made. Linear in the rows where numbers are counted.
+   *
+   * @param rows those that are there
+   */
+  public Map<FieldId, String> made(Rows rows) {
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      value(field, rows).ifPresent(text -> cells.put(field.id(), text));
+    }
+    return cells;
+  }
+
+  /** The cells of a row that change when something else of it does. */
+  public Map<FieldId, String> changed() {
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      if (field.origin() instanceof Origin.Stamped stamped && stamped.stamp().follows()) {
+        stamped(field).ifPresent(text -> cells.put(field.id(), text));
+      }
+    }
+    return cells;
+  }
+
+  private Optional<String> value(Field field, Rows rows) {
+    return switch (field.origin()) {
+      case Origin.Stamped stamped -> stamped(field);
+      case Origin.Generated(Generator.Uuid(boolean timed)) ->
+          Optional.of((timed ? timed(clock.millis(), chance) : byChance(chance)).toString());
+      case Origin.Generated(Generator.Coded coded) ->
+          coded
+              .number()
+              .next(
+                  IntStream.range(0, rows.count())
+                      .mapToObj(row -> rows.cell(row, field.id()))
+                      .flatMap(Optional::stream),
+                  LocalDate.now(clock));
+      case Origin.Generated(Generator.Drawn drawn) -> Optional.of(drawn.code().drawn(chance));
+      case Origin.Typed typed -> Optional.empty();
+      case Origin.Computed computed -> Optional.empty();
+      case Origin.SummedUp summed -> Optional.empty();
+    };
+  }
+
+  private Optional<String> stamped(Field field) {
+    if (!(TableMeaning.of(table).defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
+      return Optional.empty();
+    }
+    try {
+      Value value = new Evaluator(clock).evaluate(now.tree(), reference -> Value.NULL);
+      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
+    } catch (EvaluationException e) {
+      return Optional.empty(); // Findings tell a default that gives nothing.
+    }
+  }
+
+  /** A UUID of version 4: RFC 9562, section 5.4. */
+  static UUID byChance(RandomGenerator chance) {
+    var bytes = new byte[2 * Long.BYTES];
+    chance.nextBytes(bytes);
+    ByteBuffer bits = ByteBuffer.wrap(bytes);
+    long most = bits.getLong() & ~0xF000L | 0x4000L;
+    return new UUID(most, bits.getLong() & BEHIND_VARIANT | VARIANT);
+  }
+
+  /**
+   * A UUID of version 7: RFC 9562, section 5.7.
+   *
+   * @param millis since the Unix epoch
+   */
+  static UUID timed(long millis, RandomGenerator chance) {
+    long random = chance.nextLong();
+    long most =
+        millis << (Long.SIZE - BITS_OF_MILLIS)
+            | ((long) TIMED << BITS_OF_RANDOM_BESIDE | random & RANDOM_BESIDE) & VERSION_AND_RANDOM;
+    return new UUID(most, chance.nextLong() & BEHIND_VARIANT | VARIANT);
+  }
+}

@@ -1,0 +1,64 @@
+package joiner.meaning;
+
+import java.util.stream.Collectors;
+import joiner.expression.Formula;
+import joiner.model.Design;
+import joiner.model.Generator;
+import joiner.model.Origin;
+import joiner.model.Stamp;
+import joiner.shape.CodedNumber;
+import joiner.shape.CodedNumber.Part;
+
+/** Where values come from, in a few words. */
+public final class OriginWords {
+  private static final String SHORT_YEAR = "YY";
+
+  private OriginWords() {}
+
+  /** As in "number of its pieces" or "the moment of making"; empty where people enter them. */
+  public static String of(Design design, Origin origin) {
+    return switch (origin) {
+      case Origin.Typed(boolean once) -> once ? ReadyOrigins.ENTERED_ONCE : "";
+      case Origin.Generated(Generator by) -> of(by);
+      case Origin.Stamped(Stamp stamp) -> of(stamp);
+      case Origin.Computed(Formula formula) -> "= " + formula.text();
+      case Origin.SummedUp summed -> SummingWords.of(design, summed);
+    };
+  }
+
+  /** What makes a value, in words; a coded number looks as it will, with letters for the day. */
+  public static String of(Generator by) {
+    return switch (by) {
+      case Generator.Uuid(boolean timed) -> timed ? "a UUID, in order of time" : "a random UUID";
+      case Generator.Coded(CodedNumber number) -> shown(number);
+      case Generator.Drawn drawn -> "a random code of " + drawn.code().length();
+    };
+  }
+
+  /** When or by whom, in words. */
+  public static String of(Stamp stamp) {
+    return switch (stamp) {
+      case MADE_AT -> "when the row is made";
+      case MADE_BY -> "who makes the row";
+      case CHANGED_AT -> "when the row is changed";
+      case CHANGED_BY -> "who changes the row";
+    };
+  }
+
+  /** How a coded number looks, as in "F-YYYY-0001". */
+  public static String shown(CodedNumber number) {
+    return number.parts().stream()
+        .map(
+            part ->
+                switch (part) {
+                  case Part.Fixed(String text) -> text;
+                  case Part.Year(boolean shortened) ->
+                      shortened ? SHORT_YEAR : SHORT_YEAR + SHORT_YEAR;
+                  case Part.Month month -> "MM";
+                  case Part.Day day -> "DD";
+                  case Part.Counter(int digits) -> "0".repeat(digits - 1) + "1";
+                  case Part.Check check -> "✓".repeat(check.by().length());
+                })
+        .collect(Collectors.joining());
+  }
+}
