@@ -38,6 +38,7 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.RuleId;
+import joiner.model.Stamp;
 import joiner.model.Summing;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -314,6 +315,9 @@ public final class RandomDesigns {
               formula(),
               formula(),
               chance() ? Origin.SummedUp.COMMA : text());
+      case 3 -> new Origin.Stamped(pick(List.of(Stamp.values())));
+      case 4 -> new Origin.Generated(RandomCodes.generator(random));
+      case 5 -> Origin.ONCE;
       default -> Origin.TYPED;
     };
   }

@@ -14,6 +14,7 @@ import joiner.edit.EditRefusedException;
 import joiner.edit.RemoveField;
 import joiner.edit.RemoveRelationship;
 import joiner.edit.RemoveTable;
+import joiner.edit.SetOrigin;
 import joiner.edit.SetUnique;
 import joiner.expression.Formula;
 import joiner.expression.Width;
@@ -27,6 +28,7 @@ import joiner.model.Noun;
 import joiner.model.Origin;
 import joiner.model.Relationship;
 import joiner.model.Rule;
+import joiner.model.Stamp;
 import joiner.model.Summing;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -92,7 +94,7 @@ public final class RandomEdits {
 
   private List<Edit> edits(Table table) {
     Optional<Edit> edit =
-        switch (random.nextInt(15)) {
+        switch (random.nextInt(16)) {
           case 0 -> Optional.of(renamed(table, fresh("t")));
           case 1 -> some(table).map(field -> ChangeField.rename(table, field, "F", fresh("f")));
           case 2 -> some(table).map(f -> new RemoveField(table.id(), f.id(), f.label()));
@@ -110,6 +112,7 @@ public final class RandomEdits {
                   ? Optional.of(ChangeTable.description(table, random.nextBoolean() ? "" : "It's."))
                   : some(table).map(f -> ChangeField.description(table, f, "Noted -- 'so'"));
           case 13 -> someRelationship().map(this::counted);
+          case 14 -> Optional.of(kept(table));
           default ->
               some(table).map(f -> SetUnique.of(table, List.of(f.id()), random.nextBoolean()));
         };
@@ -138,6 +141,29 @@ public final class RandomEdits {
     Field field = Field.of(fresh("n"), "N", new FieldType.WholeNumber(Width.BITS_64));
     var by = new Origin.SummedUp(Summing.COUNT, over.id(), Optional.empty());
     return new AddField(parent.id(), field.withOrigin(by));
+  }
+
+  /** A field that comes, or one that is there, whose values nobody types. */
+  private Edit kept(Table table) {
+    Origin by =
+        switch (random.nextInt(4)) {
+          case 0 -> Origin.ONCE;
+          case 1 -> new Origin.Stamped(Stamp.values()[random.nextInt(Stamp.values().length)]);
+          default -> new Origin.Generated(RandomCodes.generator(random));
+        };
+    List<Field> free =
+        table.fields().stream()
+            .filter(field -> !field.origin().equals(Origin.TYPED) && !field.isComputed())
+            .toList();
+    if (!free.isEmpty() && random.nextBoolean()) {
+      Field field = free.get(random.nextInt(free.size()));
+      return SetOrigin.by(table, field, random.nextBoolean() ? Origin.TYPED : by);
+    }
+    Field field = newField();
+    return Edit.all(
+        "add and keep " + field.name(),
+        List.of(
+            new AddField(table.id(), field.withRequired(false)), SetOrigin.by(table, field, by)));
   }
 
   private static Edit renamed(Table table, String name) {

@@ -10,6 +10,7 @@ import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.SqlType;
 import joiner.catalog.TableChange;
 import joiner.catalog.TableChange.ColumnChange;
 import joiner.catalog.Trigger;
@@ -235,9 +236,12 @@ public class Alter {
 
   /** What an expression of the type before gives the column of after. */
   public String carried(ColumnChange change, String from) {
-    return change.ofType()
-        ? "CAST(" + from + " AS " + dialect.spell(change.after().type()) + ")"
-        : from;
+    return change.ofType() ? "CAST(" + from + " AS " + castType(change.after().type()) + ")" : from;
+  }
+
+  /** A type as a cast names it. */
+  String castType(SqlType type) {
+    return dialect.spell(type);
   }
 
   /** Says something else about a table. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import joiner.catalog.Column;
+import joiner.catalog.SqlType;
 import joiner.catalog.TableChange.ColumnChange;
 
 /**
@@ -136,5 +137,11 @@ final class SqlServerAlter extends Alter {
       return SqlServerDialect.Property.ADD;
     }
     return after.isBlank() ? SqlServerDialect.Property.DROP : SqlServerDialect.Property.UPDATE;
+  }
+
+  /** Texts have an order as columns, and none as values. */
+  @Override
+  String castType(SqlType type) {
+    return dialect().spell(type).replaceFirst(" COLLATE .*", "");
   }
 }

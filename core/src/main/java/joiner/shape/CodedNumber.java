@@ -59,6 +59,9 @@ public record CodedNumber(List<Part> parts, Restart restart) {
       switch (part) {
         case Part.Fixed(String text) when text.isEmpty() ->
             throw new IllegalArgumentException("A fixed text has at least one character.");
+        case Part.Fixed(String text)
+            when text.chars().anyMatch(c -> Character.isSurrogate((char) c)) ->
+            throw new IllegalArgumentException("Characters beyond U+FFFF have no place in it.");
         case Part.Counter(int digits) when digits < 1 || digits > MOST_DIGITS ->
             throw new IllegalArgumentException(
                 "The part that counts has 1 to " + MOST_DIGITS + " digits.");

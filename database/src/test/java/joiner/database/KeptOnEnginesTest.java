@@ -17,10 +17,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import joiner.KeptValues;
+import joiner.RandomCodes;
+import joiner.Tries;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
 import joiner.ddl.Statement;
@@ -140,25 +143,8 @@ class KeptOnEnginesTest {
   @Test
   void everyWayToNumberAndToCheckIsKept() throws Exception {
     List<CodedNumber> codes =
-        Stream.of(CheckDigit.values())
-            .flatMap(
-                by ->
-                    Stream.of(
-                        new CodedNumber(
-                            List.of(
-                                new Part.Fixed("K7'x"),
-                                new Part.Year(true),
-                                new Part.Month(),
-                                new Part.Counter(2),
-                                new Part.Check(by)),
-                            CodedNumber.Restart.MONTHLY),
-                        new CodedNumber(
-                            List.of(
-                                new Part.Counter(2),
-                                new Part.Fixed("-"),
-                                new Part.Day(),
-                                new Part.Check(by)),
-                            CodedNumber.Restart.NEVER)))
+        Stream.concat(Tries.of(3).mapToObj(seed -> RandomCodes.number(new Random(seed))), written())
+            .filter(code -> code.greatest() >= ROWS)
             .toList();
     for (CodedNumber code : codes) {
       onEach(
@@ -170,6 +156,29 @@ class KeptOnEnginesTest {
             }
           });
     }
+  }
+
+  /** One with periods and one without, for each check digit. */
+  private static Stream<CodedNumber> written() {
+    return Stream.of(CheckDigit.values())
+        .flatMap(
+            by ->
+                Stream.of(
+                    new CodedNumber(
+                        List.of(
+                            new Part.Fixed("K7'x"),
+                            new Part.Year(true),
+                            new Part.Month(),
+                            new Part.Counter(2),
+                            new Part.Check(by)),
+                        CodedNumber.Restart.MONTHLY),
+                    new CodedNumber(
+                        List.of(
+                            new Part.Counter(2),
+                            new Part.Fixed("-"),
+                            new Part.Day(),
+                            new Part.Check(by)),
+                        CodedNumber.Restart.NEVER)));
   }
 
   @Test
