@@ -169,19 +169,22 @@ final class TypedCells {
       states[row] = NONE;
       return;
     }
-    apart[row] = value;
     boolean mayNotFit =
         value instanceof Value.Num || value instanceof Value.Text(String text) && !text.isEmpty();
-    boolean fits =
+    // What the field holds is a value of its type, as a number's text is in a field of texts.
+    Optional<Value> held =
         !mayNotFit
-            || ValueReader.read(Evaluator.show(value), field.type()) instanceof ReadValue.Fits;
-    var number =
-        fits ? form.map(of -> of.of(value)).orElse(OptionalLong.empty()) : OptionalLong.empty();
+            ? Optional.of(value)
+            : ValueReader.read(Evaluator.show(value), field.type()) instanceof ReadValue.Fits fits
+                ? Optional.of(fits.value())
+                : Optional.empty();
+    apart[row] = held.orElse(value);
+    OptionalLong number = held.flatMap(v -> form.map(of -> of.of(v))).orElse(OptionalLong.empty());
     if (number.isPresent()) {
       numbers[row] = number.getAsLong();
       states[row] = PLAIN;
     } else {
-      states[row] = fits ? APART : UNFIT;
+      states[row] = held.isPresent() ? APART : UNFIT;
     }
   }
 

@@ -112,6 +112,17 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
         .collect(Collectors.toMap(CatalogTable::name, Function.identity()));
   }
 
+  /** What an engine cannot keep of one table; linear in the table and in relationships. */
+  public static List<Shortfall> shortfalls(Draft draft, TableId table, Dialect dialect) {
+    Design design = draft.design();
+    var names = new ConstraintNames(dialect.identifiers());
+    var lowering =
+        new TableLowering(
+            design, draft.meaning().of(table), design.parentsOf(table), dialect, names);
+    lowering.lower(r -> false, Set.of(), Rows.NONE);
+    return lowering.shortfalls();
+  }
+
   /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */
   public static Support support(
       Draft draft, TableId table, Checked.Sound condition, Dialect dialect) {

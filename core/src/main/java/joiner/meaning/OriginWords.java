@@ -1,18 +1,14 @@
 package joiner.meaning;
 
-import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.model.Design;
 import joiner.model.Generator;
 import joiner.model.Origin;
 import joiner.model.Stamp;
 import joiner.shape.CodedNumber;
-import joiner.shape.CodedNumber.Part;
 
 /** Where values come from, in a few words. */
 public final class OriginWords {
-  private static final String SHORT_YEAR = "YY";
-
   private OriginWords() {}
 
   /** As in "number of its pieces" or "the moment of making"; empty where people enter them. */
@@ -45,20 +41,8 @@ public final class OriginWords {
     };
   }
 
-  /** How a coded number looks, as in "F-YYYY-0001". */
+  /** How a coded number looks, as in "F-YYYY-0001"; its check digit is an x. */
   public static String shown(CodedNumber number) {
-    return number.parts().stream()
-        .map(
-            part ->
-                switch (part) {
-                  case Part.Fixed(String text) -> text;
-                  case Part.Year(boolean shortened) ->
-                      shortened ? SHORT_YEAR : SHORT_YEAR + SHORT_YEAR;
-                  case Part.Month month -> "MM";
-                  case Part.Day day -> "DD";
-                  case Part.Counter(int digits) -> "0".repeat(digits - 1) + "1";
-                  case Part.Check check -> "✓".repeat(check.by().length());
-                })
-        .collect(Collectors.joining());
+    return number.form() + number.check().map(by -> "x".repeat(by.length())).orElse("");
   }
 }

@@ -5,6 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -18,6 +21,14 @@ import java.util.stream.Stream;
 public record CodedNumber(List<Part> parts, Restart restart) {
   private static final int MOST_DIGITS = 18;
   private static final int YEAR = 4;
+
+  /** A part of a form: of the day, one that counts, a text between apostrophes, or any other. */
+  private static final Pattern FORM =
+      Pattern.compile("YYYY|YY|MM|DD|(0+1?|(?<![0-9])1)|'((?:[^']|'')+)'|(?:(?!YY|MM|DD|0|1|').)+");
+
+  /** What is no plain text within a form, or might be taken for a part that counts. */
+  private static final Pattern MEANT = Pattern.compile("YY|MM|DD|[0-9']");
+
   private static final int TWO = 2;
 
   /** A part of the text. */
@@ -49,7 +60,7 @@ public record CodedNumber(List<Part> parts, Restart restart) {
   }
 
   public CodedNumber {
-    parts = List.copyOf(parts);
+    parts = joined(parts);
     List<Part> all = parts;
     long counters = all.stream().filter(Part.Counter.class::isInstance).count();
     if (counters != 1) {
@@ -80,6 +91,92 @@ public record CodedNumber(List<Part> parts, Restart restart) {
       throw new IllegalArgumentException(
           "Numbers that begin anew each month are told apart by the month; add it.");
     }
+  }
+
+  /** Texts that stand side by side are one. */
+  private static List<Part> joined(List<Part> parts) {
+    var joined = new ArrayList<Part>();
+    for (Part part : parts) {
+      if (part instanceof Part.Fixed(String text)
+          && !text.isEmpty()
+          && !joined.isEmpty()
+          && joined.getLast() instanceof Part.Fixed(String before)) {
+        joined.set(joined.size() - 1, new Part.Fixed(before + text));
+      } else {
+        joined.add(part);
+      }
+    }
+    return List.copyOf(joined);
+  }
+
+  /**
+   * A number as people write its form: YYYY, YY, MM and DD are the day, zeros with or without a 1
+   * behind them count, all else stands as it is, between apostrophes whatever it is.
+   *
+   * @param check what stands at the end
+   * @throws IllegalArgumentException with the reason, where it is no such form
+   */
+  public static CodedNumber read(String form, Restart restart, Optional<CheckDigit> check) {
+    var parts = new ArrayList<Part>();
+    Matcher part = FORM.matcher(form);
+    while (part.lookingAt()) {
+      parts.add(part(part));
+      part.region(part.end(), form.length());
+    }
+    if (part.regionStart() < form.length()) {
+      throw new IllegalArgumentException(
+          "An apostrophe begins a text and ends it; write two for one within.");
+    }
+    if (parts.stream().noneMatch(Part.Counter.class::isInstance)) {
+      throw new IllegalArgumentException(
+          "Write zeros where it counts, as in F-YYYY-0001: YYYY, YY, MM and DD are the day.");
+    }
+    check.ifPresent(by -> parts.add(new Part.Check(by)));
+    return new CodedNumber(parts, restart);
+  }
+
+  private static Part part(MatchResult found) {
+    String text = found.group();
+    return switch (text) {
+      case "YYYY" -> new Part.Year(false);
+      case "YY" -> new Part.Year(true);
+      case "MM" -> new Part.Month();
+      case "DD" -> new Part.Day();
+      default -> {
+        if (found.group(1) != null) {
+          yield new Part.Counter(text.length());
+        }
+        yield new Part.Fixed(found.group(2) == null ? text : found.group(2).replace("''", "'"));
+      }
+    };
+  }
+
+  /** Its form as {@link #read} reads it, without what checks. */
+  public String form() {
+    return parts.stream()
+        .map(
+            part ->
+                switch (part) {
+                  case Part.Fixed(String text) -> written(text);
+                  case Part.Year(boolean shortened) -> shortened ? "YY" : "YYYY";
+                  case Part.Month month -> "MM";
+                  case Part.Day day -> "DD";
+                  case Part.Counter(int digits) -> "0".repeat(digits - 1) + "1";
+                  case Part.Check check -> "";
+                })
+        .collect(Collectors.joining());
+  }
+
+  private static String written(String fixed) {
+    boolean plain = !MEANT.matcher(fixed).find();
+    return plain ? fixed : "'" + fixed.replace("'", "''") + "'";
+  }
+
+  /** What checks, if anything does. */
+  public Optional<CheckDigit> check() {
+    return parts.getLast() instanceof Part.Check(CheckDigit by)
+        ? Optional.of(by)
+        : Optional.empty();
   }
 
   /** Characters of every such number. */

@@ -82,6 +82,34 @@ class CodedNumberTest {
   }
 
   @Test
+  void aFormIsReadAsItIsWritten() {
+    assertThat(CodedNumber.read("F-YYYY-0001", Restart.YEARLY, Optional.empty()))
+        .isEqualTo(
+            number(
+                Restart.YEARLY,
+                new Part.Fixed("F-"),
+                new Part.Year(false),
+                new Part.Fixed("-"),
+                new Part.Counter(4)));
+    assertThat(CodedNumber.read("'YY1'000", Restart.NEVER, Optional.of(CheckDigit.LUHN)).parts())
+        .containsExactly(
+            new Part.Fixed("YY1"), new Part.Counter(3), new Part.Check(CheckDigit.LUHN));
+    assertThatThrownBy(() -> CodedNumber.read("F-YYYY", Restart.NEVER, Optional.empty()))
+        .hasMessageContaining("Write zeros where it counts");
+    assertThatThrownBy(() -> CodedNumber.read("it's 0001", Restart.NEVER, Optional.empty()))
+        .hasMessageContaining("apostrophe");
+    Tries.of(400)
+        .forEach(
+            seed -> {
+              CodedNumber number = RandomCodes.number(new Random(seed));
+              LocalDate day = DAY.plusDays(seed % 3_000);
+              CodedNumber again = CodedNumber.read(number.form(), number.restart(), number.check());
+              assertThat(again.text(day, 1)).as(number.form()).isEqualTo(number.text(day, 1));
+              assertThat(again.form()).isEqualTo(number.form());
+            });
+  }
+
+  @Test
   void whatCannotCountIsRefusedWithTheReason() {
     assertThatThrownBy(() -> number(Restart.NEVER, new Part.Fixed("F")))
         .hasMessage("A coded number has one part that counts up.");

@@ -7,6 +7,7 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
@@ -17,9 +18,12 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.expression.Formula;
+import joiner.meaning.OriginWords;
 import joiner.model.Field;
+import joiner.model.Generator;
 import joiner.model.Origin;
 import joiner.model.Relationship;
+import joiner.model.Stamp;
 import joiner.model.Summing;
 
 /** Where the values of a field come from, with what that gives while it is typed. */
@@ -43,22 +47,55 @@ final class OriginForm {
     nodes.add(source(field));
     nodes.addAll(
         switch (field.origin()) {
-          case Origin.Typed typed -> List.<Node>of();
-          case Origin.Generated generated -> List.<Node>of();
-          case Origin.Stamped stamped -> List.<Node>of();
+          case Origin.Typed(boolean once) -> List.of(once(field, once));
+          case Origin.Generated(Generator by) ->
+              new GeneratorForm(
+                      model, texts, field, other -> give(field, new Origin.Generated(other)))
+                  .of(by);
+          case Origin.Stamped(Stamp now) -> List.of(stamp(field, now));
           case Origin.Computed(Formula formula) -> computed(field, formula);
           case Origin.SummedUp summed -> summed(field, summed);
         });
-    if (field.isComputed()) {
+    if (OriginsModel.isGiven(field)) {
       Label rows = Parts.prose(sheet.examples(of), "muted", "small");
       rows.setId("origin-examples");
       Button entered =
           Parts.button(
               texts.get("worked.enter"), () -> give(field, new DefaultOffers.Given.Entered()));
       entered.setId("origin-entered");
-      nodes.addAll(List.of(rows, entered));
+      if (field.isComputed()) {
+        nodes.add(rows);
+      }
+      nodes.add(entered);
+      nodes.add(Parts.label(texts.get("target"), "heading"));
+      model.targets(field).forEach(target -> nodes.add(target(target)));
     }
     return nodes;
+  }
+
+  private static Node target(OriginsModel.Target target) {
+    return target.falls()
+        ? Parts.prose(target.engine() + ": " + target.words(), "oak", "small")
+        : Parts.fact(target.engine(), target.words());
+  }
+
+  /** Whether what was entered stays. */
+  private Node once(Field field, boolean now) {
+    var box = new CheckBox(texts.get("origin.stays"));
+    box.setId("origin-stays");
+    box.setWrapText(true);
+    box.setSelected(now);
+    box.setOnAction(event -> give(field, box.isSelected() ? Origin.ONCE : Origin.TYPED));
+    return box;
+  }
+
+  private Node stamp(Field field, Stamp now) {
+    return choice(
+        "stamp",
+        List.of(Stamp.values()),
+        now,
+        OriginWords::of,
+        stamp -> give(field, new Origin.Stamped(stamp)));
   }
 
   /** What the origin is called, and another to be picked. */

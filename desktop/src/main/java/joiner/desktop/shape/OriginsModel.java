@@ -1,14 +1,19 @@
 package joiner.desktop.shape;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
+import joiner.ddl.Lowered;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeField;
 import joiner.edit.Edit;
 import joiner.edit.SetOrigin;
+import joiner.engine.Dialects;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.meaning.DefaultReading;
@@ -24,6 +29,8 @@ import joiner.model.FieldType;
 import joiner.model.Origin;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.rows.Rows;
+import joiner.shape.CodedNumber;
 
 /** Where the values of a table's fields come from, without a window. */
 final class OriginsModel {
@@ -119,6 +126,52 @@ final class OriginsModel {
                 new Tells(texts.get("worked.gives", TypeWords.of(type)), false);
           };
     };
+  }
+
+  /**
+   * How an engine keeps what nobody types.
+   *
+   * @param words in a line
+   * @param falls whether something is not kept
+   */
+  record Target(String engine, String words, boolean falls) {}
+
+  /** How each engine keeps a field of the table. */
+  List<Target> targets(Field field) {
+    return Dialects.ALL.stream()
+        .map(
+            dialect ->
+                Lowered.shortfalls(bench.draft(), shown.get().id(), dialect).stream()
+                    .filter(s -> (" " + s.subject() + " ").contains(" " + field.label() + " "))
+                    .findFirst()
+                    .map(
+                        s ->
+                            new Target(
+                                dialect.engine(),
+                                texts.get(s.elsewhere() ? "target.view" : "target.not", s.reason()),
+                                !s.elsewhere()))
+                    .orElseGet(
+                        () ->
+                            new Target(
+                                dialect.engine(),
+                                texts.get("target." + DefaultOffers.kind(field.origin())),
+                                false)))
+        .toList();
+  }
+
+  /** The next number that a coded field would get; empty where no room is left. */
+  Optional<String> next(Field field, CodedNumber number) {
+    Rows rows = bench.draft().rows().of(shown.get().id());
+    return number.next(
+        IntStream.range(0, rows.count())
+            .mapToObj(row -> rows.cell(row, field.id()))
+            .flatMap(Optional::stream),
+        LocalDate.now(bench.clock()));
+  }
+
+  /** Tells why something is not done. */
+  void refuse(String why) {
+    bench.tell(Notice.Sort.REFUSED, why);
   }
 
   /** Says where the values of fields come from. */
