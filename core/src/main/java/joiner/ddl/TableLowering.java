@@ -91,7 +91,7 @@ final class TableLowering {
     this.dialect = dialect;
     this.names = names;
     this.view = new TableView(design, table, dialect);
-    this.upkeep = new TableUpkeep(table, dialect, names, this::shortfall);
+    this.upkeep = new TableUpkeep(table, dialect, names, this::unmade);
     table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
     relationships.stream()
         .filter(TableLowering::movesChildren)
@@ -229,7 +229,8 @@ final class TableLowering {
                 table.id(),
                 "the computed field " + field.label() + " of " + table.label(),
                 impossible.loss() + "; " + where,
-                view.holds(field)));
+                view.holds(field),
+                Optional.of(field.id())));
         yield Optional.empty();
       }
     };
@@ -366,12 +367,12 @@ final class TableLowering {
             case Support.Kept kept ->
                 Optional.of(new SqlExpression(kept.sql(), Optional.of(sound.tree())));
             case Support.Impossible impossible -> {
-              shortfall(subject, impossible.loss() + ".");
+              unmade(field, subject, impossible.loss() + ".");
               yield Optional.empty();
             }
           };
       case Checked.Faulty faulty -> {
-        shortfall(subject, "it cannot be read; see the findings.");
+        unmade(field, subject, "it cannot be read; see the findings.");
         yield Optional.empty();
       }
     };
@@ -584,6 +585,11 @@ final class TableLowering {
 
   private void add(String name, SqlExpression condition) {
     checks.add(new Check(names.take(name), condition));
+  }
+
+  private void unmade(Field field, String subject, String reason) {
+    String what = subject + " of " + table.label();
+    shortfalls.add(new Shortfall(table.id(), what, reason, false, Optional.of(field.id())));
   }
 
   private void shortfall(String subject, String reason) {

@@ -3,7 +3,6 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.BiConsumer;
 import joiner.catalog.Column;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
@@ -26,21 +25,25 @@ final class TableUpkeep {
   private final Table table;
   private final Dialect dialect;
   private final ConstraintNames names;
-  private final BiConsumer<String, String> shortfall;
+  private final Unmade unmade;
   private final List<Trigger> triggers = new ArrayList<>();
   private final List<Sequence> numbers = new ArrayList<>();
+
+  /** Is told of what is not kept, and why. */
+  interface Unmade {
+    void tell(Field field, String subject, String why);
+  }
 
   /**
    * Nothing yet.
    *
-   * @param shortfall told of what is not kept, and why
+   * @param unmade told of what is not kept, and why
    */
-  TableUpkeep(
-      Table table, Dialect dialect, ConstraintNames names, BiConsumer<String, String> shortfall) {
+  TableUpkeep(Table table, Dialect dialect, ConstraintNames names, Unmade unmade) {
     this.table = table;
     this.dialect = dialect;
     this.names = names;
-    this.shortfall = shortfall;
+    this.unmade = unmade;
   }
 
   List<Trigger> triggers() {
@@ -60,7 +63,8 @@ final class TableUpkeep {
     }
     Optional<SqlExpression> made = dialect.generated(by).map(SqlExpression::varying);
     if (made.isEmpty()) {
-      shortfall.accept(
+      unmade.tell(
+          field,
           "what makes " + field.label(),
           dialect.engine() + " makes no such values; whoever adds a row brings one.");
     }
@@ -118,9 +122,9 @@ final class TableUpkeep {
     if (made.isEmpty()) {
       String why =
           upkeep.isEmpty() ? dialect.upkeepLoss() : dialect.engine() + " needs a key for it";
-      staying.forEach(field -> shortfall.accept("that " + field.label() + " stays", why + "."));
+      staying.forEach(field -> unmade.tell(field, "that " + field.label() + " stays", why + "."));
       following.forEach(
-          field -> shortfall.accept("the stamp " + field.label() + " on changes", why + "."));
+          field -> unmade.tell(field, "the stamp " + field.label() + " on changes", why + "."));
     }
   }
 
@@ -150,7 +154,7 @@ final class TableUpkeep {
   }
 
   private void unnumbered(Field field, String why) {
-    shortfall.accept(
-        "the numbering of " + field.label(), why + "; whoever adds a row brings a number.");
+    unmade.tell(
+        field, "the numbering of " + field.label(), why + "; whoever adds a row brings a number.");
   }
 }

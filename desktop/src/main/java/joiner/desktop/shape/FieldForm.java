@@ -29,6 +29,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Limits;
 import joiner.model.MediaType;
+import joiner.model.Origin;
 
 /** All that is said of one field, or of several together, as a form. */
 final class FieldForm {
@@ -77,7 +78,9 @@ final class FieldForm {
       if (isOrdered(field) && (!refers || isBounded(field))) {
         nodes.add(range(of));
       }
-      if (field.type().kind() == Kind.TEXT || field.limits().pattern().isPresent()) {
+      boolean formed = field.origin() instanceof Origin.Generated;
+      boolean textual = field.type().kind() == Kind.TEXT || field.limits().pattern().isPresent();
+      if (textual && !formed) {
         nodes.addAll(patterns.of(of));
       }
     }

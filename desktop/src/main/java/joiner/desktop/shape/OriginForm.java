@@ -75,7 +75,12 @@ final class OriginForm {
 
   private static Node target(OriginsModel.Target target) {
     return target.falls()
-        ? Parts.prose(target.engine() + ": " + target.words(), "oak", "small")
+        ? Parts.prose(
+            target.words().startsWith(target.engine())
+                ? target.words()
+                : target.engine() + ": " + target.words(),
+            "oak",
+            "small")
         : Parts.fact(target.engine(), target.words());
   }
 

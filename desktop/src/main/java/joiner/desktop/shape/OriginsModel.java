@@ -142,7 +142,7 @@ final class OriginsModel {
         .map(
             dialect ->
                 Lowered.shortfalls(bench.draft(), shown.get().id(), dialect).stream()
-                    .filter(s -> (" " + s.subject() + " ").contains(" " + field.label() + " "))
+                    .filter(s -> s.valuesOf().equals(Optional.of(field.id())))
                     .findFirst()
                     .map(
                         s ->
