@@ -28,6 +28,9 @@ import joiner.model.Hue;
 import joiner.model.Index;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
+import joiner.model.Kit;
+import joiner.model.KitId;
+import joiner.model.KitUse;
 import joiner.model.Limits;
 import joiner.model.MediaType;
 import joiner.model.Noun;
@@ -152,6 +155,8 @@ public final class RandomDesigns {
           new FieldType.Choice(List.of()),
           new FieldType.Kept("geojson"));
 
+  private static final KitId KIT = new KitId("kit & co");
+
   private final RandomGenerator random;
 
   private RandomDesigns(long seed) {
@@ -173,13 +178,14 @@ public final class RandomDesigns {
     joins(tables, relationships);
     Design design =
         Design.of(
-            pick(NAMES),
-            text(),
-            text(),
-            areas(),
-            tables,
-            relationships,
-            new Extras(chance() ? Map.of("studio:oven", "[1, \"a\"]") : Map.of()));
+                pick(NAMES),
+                text(),
+                text(),
+                areas(),
+                tables,
+                relationships,
+                new Extras(chance() ? Map.of("studio:oven", "[1, \"a\"]") : Map.of()))
+            .withKits(kits());
     return new Draft(design, rows(design));
   }
 
@@ -235,7 +241,14 @@ public final class RandomDesigns {
                 new GroupId(chance() ? "g" : "Kiln & co"),
                 "Kiln & co",
                 pick(List.of("", "address")),
-                some));
+                some,
+                chance()
+                    ? Optional.of(KitUse.of(KIT, Map.of(new FieldId("k1"), some.getFirst())))
+                    : Optional.empty()));
+  }
+
+  private List<Kit> kits() {
+    return chance() ? List.of() : List.of(new Kit(KIT, text() + "k", List.of(field("k1"))));
   }
 
   private TableKind kind(List<FieldId> ids) {

@@ -4,6 +4,7 @@ import java.util.List;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
+import joiner.model.Kit;
 
 /**
  * What a design says of itself, beside its tables and relationships.
@@ -12,16 +13,28 @@ import joiner.model.Extras;
  * @param title what people read
  * @param description a note for people
  * @param areas named groups of tables, in order
+ * @param kits fields that are dropped into tables and kept in step
  * @param extras properties kept from a file
  */
 public record Heading(
-    String name, String title, String description, List<Area> areas, Extras extras) {
+    String name,
+    String title,
+    String description,
+    List<Area> areas,
+    List<Kit> kits,
+    Extras extras) {
   public Heading {
     areas = List.copyOf(areas);
+    kits = List.copyOf(kits);
   }
 
   static Heading of(Design design) {
     return new Heading(
-        design.name(), design.title(), design.description(), design.areas(), design.extras());
+        design.name(),
+        design.title(),
+        design.description(),
+        design.areas(),
+        design.kits(),
+        design.extras());
   }
 }

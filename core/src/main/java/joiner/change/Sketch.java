@@ -240,12 +240,13 @@ final class Sketch {
 
   private Design design() {
     return Design.of(
-        heading.name(),
-        heading.title(),
-        heading.description(),
-        heading.areas(),
-        tables.stream().map(this::table).toList(),
-        relationships,
-        heading.extras());
+            heading.name(),
+            heading.title(),
+            heading.description(),
+            heading.areas(),
+            tables.stream().map(this::table).toList(),
+            relationships,
+            heading.extras())
+        .withKits(heading.kits());
   }
 }

@@ -136,6 +136,9 @@ public final class Effects {
       others.add("is named " + now.name() + " in files and databases, before " + old.name());
     }
     areas(old, now, others);
+    if (!old.kits().equals(now.kits())) {
+      others.add("has other kits of fields");
+    }
     if (!old.description().equals(now.description())) {
       others.add("has another note");
     }

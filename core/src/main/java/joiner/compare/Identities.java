@@ -92,13 +92,14 @@ final class Identities {
     Design design = draft.design();
     return new Draft(
         Design.of(
-            design.name(),
-            design.title(),
-            design.description(),
-            design.areas().stream().map(this::of).toList(),
-            design.tables().stream().map(this::of).toList(),
-            design.relationships().stream().map(this::of).toList(),
-            design.extras()),
+                design.name(),
+                design.title(),
+                design.description(),
+                design.areas().stream().map(this::of).toList(),
+                design.tables().stream().map(this::of).toList(),
+                design.relationships().stream().map(this::of).toList(),
+                design.extras())
+            .withKits(design.kits()),
         draft.rows().under(this::of, fields::of));
   }
 
@@ -131,7 +132,7 @@ final class Identities {
             .toList(),
         table.rowLabel(),
         table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),
-        table.groups().stream().map(group -> group.withFields(of(id, group.fields()))).toList(),
+        table.groups().stream().map(group -> group.under(field -> fields.of(id, field))).toList(),
         table.extras());
   }
 

@@ -116,13 +116,14 @@ final class Reconciling {
     relationships.sort(Comparator.comparing(r -> places.getOrDefault(r.id(), order.size())));
     Design now =
         Design.of(
-            design.name(),
-            design.title(),
-            design.description(),
-            design.areas(),
-            Design.plainWithoutSides(inOrder(), relationships),
-            relationships,
-            design.extras());
+                design.name(),
+                design.title(),
+                design.description(),
+                design.areas(),
+                Design.plainWithoutSides(inOrder(), relationships),
+                relationships,
+                design.extras())
+            .withKits(design.kits());
     return new Reconciled(new Draft(now, rows(now)), notices);
   }
 

@@ -5,10 +5,12 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.Design;
+import joiner.model.Kit;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -58,14 +60,23 @@ public record AddDesign(Draft other) implements Edit {
     linked.putAll(other.rows().linked());
     return draft.with(
         Design.of(
-            design.name(),
-            design.title(),
-            design.description(),
-            areas.all,
-            tables,
-            relationships,
-            design.extras()),
+                design.name(),
+                design.title(),
+                design.description(),
+                areas.all,
+                tables,
+                relationships,
+                design.extras())
+            .withKits(kits(design)),
         new SampleRows(rows, linked));
+  }
+
+  /** Kits of one id are one. */
+  private List<Kit> kits(Design design) {
+    return Stream.concat(
+            design.kits().stream(),
+            other.design().kits().stream().filter(kit -> design.find(kit.id()).isEmpty()))
+        .toList();
   }
 
   /** Areas of one name become one. */

@@ -151,7 +151,8 @@ public record SetOrigin(TableId table, FieldId field, String label, Origin by) i
         .withLimits(field.limits().withPattern(Optional.of(pattern)));
   }
 
-  private static Field stamped(Field field, Stamp stamp) {
+  /** A field with the type and the default of a stamp. */
+  static Field stamped(Field field, Stamp stamp) {
     FieldType type =
         switch (field.type().kind()) {
           case DATE, DATE_TIME, ZONED -> stamp.isMoment() ? field.type() : people();

@@ -49,6 +49,7 @@ public final class DesignChecks {
           new MissingRowLabel(),
           new PatternWithoutMatch(),
           new UnitMissing(),
+          new KitFieldChanged(),
           new FaultyExpression());
 
   private DesignChecks() {}

@@ -19,6 +19,7 @@ import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.Kit;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -219,6 +220,7 @@ final class PackageReader {
     String title = top.optionalText("title").orElse(NamingPolicy.labelFor(name));
     String description = top.text("description");
     List<Area> areas = areas(more);
+    List<Kit> kits = KitJson.read(more, file);
     top.any("$schema");
     Map<String, String> extras = new LinkedHashMap<>(top.rest().byProperty());
     more.rest()
@@ -228,7 +230,8 @@ final class PackageReader {
     extras.putAll(kept);
     try {
       return Design.of(
-          name, title, description, areas, inAreas(areas), relationships, new Extras(extras));
+              name, title, description, areas, inAreas(areas), relationships, new Extras(extras))
+          .withKits(kits);
     } catch (IllegalArgumentException e) {
       throw top.problem(e.getMessage() + ".");
     }

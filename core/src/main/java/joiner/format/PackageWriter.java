@@ -231,6 +231,7 @@ final class PackageWriter {
           "areas",
           new Json.Arr(design.areas().stream().<Json>map(PackageWriter::area).toList(), 0));
     }
+    KitJson.write(design.kits(), more);
     Map<TableId, List<Relationship>> foreign =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     var resources = new ArrayList<Json>();

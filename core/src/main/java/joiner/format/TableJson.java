@@ -169,7 +169,8 @@ final class TableJson {
               new GroupId(group.optionalText("id").orElse(label)),
               label,
               group.text("kind"),
-              ids(group, "fields", group.texts("fields"), ids)));
+              ids(group, "fields", group.texts("fields"), ids),
+              KitJson.use(group, ids)));
     }
     return groups;
   }
@@ -358,7 +359,9 @@ final class TableJson {
   private static Json write(Table table, FieldGroup group) {
     Json.Obj json = named(group.id().value(), group.label());
     json.putIfAny("kind", group.kind());
-    return json.put("fields", Json.Arr.of(table.namesOf(group.fields())));
+    json.put("fields", Json.Arr.of(table.namesOf(group.fields())));
+    KitJson.write(table, group, json);
+    return json;
   }
 
   private static Json write(Rule rule) {

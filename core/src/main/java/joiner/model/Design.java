@@ -22,6 +22,7 @@ public final class Design {
   private final List<Area> areas;
   private final Map<TableId, Table> tables;
   private final Map<RelationshipId, Relationship> relationships;
+  private final List<Kit> kits;
   private final Extras extras;
 
   private Design(
@@ -31,6 +32,7 @@ public final class Design {
       List<Area> areas,
       Map<TableId, Table> tables,
       Map<RelationshipId, Relationship> relationships,
+      List<Kit> kits,
       Extras extras) {
     this.name = name;
     this.title = title;
@@ -38,6 +40,7 @@ public final class Design {
     this.areas = List.copyOf(areas);
     this.tables = tables;
     this.relationships = relationships;
+    this.kits = List.copyOf(kits);
     this.extras = extras;
   }
 
@@ -70,7 +73,8 @@ public final class Design {
       }
     }
     byId.values().forEach(table -> requireSides(table, related));
-    return new Design(name, title, description, allAreas(areas, tables), byId, related, extras);
+    return new Design(
+        name, title, description, allAreas(areas, tables), byId, related, List.of(), extras);
   }
 
   private static List<Relationship> inOrderOfChildren(
@@ -185,6 +189,16 @@ public final class Design {
     return java.util.Collections.unmodifiableCollection(relationships.values());
   }
 
+  /** Fields that are dropped into tables and kept in step. */
+  public List<Kit> kits() {
+    return kits;
+  }
+
+  /** The kit of that id, if it is there. */
+  public Optional<Kit> find(KitId kit) {
+    return kits.stream().filter(k -> k.id().equals(kit)).findFirst();
+  }
+
   public Extras extras() {
     return extras;
   }
@@ -270,7 +284,7 @@ public final class Design {
 
   /** The same design with other tables, in another order perhaps. */
   public Design withTables(Collection<Table> other) {
-    return of(name, title, description, areas, other, relationships.values(), extras);
+    return again(areas, other, relationships.values());
   }
 
   /**
@@ -282,7 +296,7 @@ public final class Design {
     all.add(table);
     var related = new ArrayList<>(relationships.values());
     related.addAll(List.of(own));
-    return of(name, title, description, areas, all, related, extras);
+    return again(areas, all, related);
   }
 
   /**
@@ -295,13 +309,12 @@ public final class Design {
         relationships.values().stream()
             .filter(r -> !r.child().equals(id) && !r.parent().equals(id))
             .toList();
-    return of(name, title, description, areas, plainWithoutSides(kept, related), related, extras);
+    return again(areas, plainWithoutSides(kept, related), related);
   }
 
   /** The same tables with other relationships; a join table that loses a side becomes plain. */
   public Design withRelationships(Collection<Relationship> other) {
-    return of(
-        name, title, description, areas, plainWithoutSides(tables.values(), other), other, extras);
+    return again(areas, plainWithoutSides(tables.values(), other), other);
   }
 
   /** The same tables, where a join table that lacks a side among those relationships is plain. */
@@ -339,20 +352,36 @@ public final class Design {
   }
 
   public Design withAreas(List<Area> other) {
-    return of(name, title, description, other, tables.values(), relationships.values(), extras);
+    return again(other, tables.values(), relationships.values());
   }
 
   /** The same design under another name for files and databases. */
   public Design withName(String other) {
-    return new Design(other, title, description, areas, tables, relationships, extras);
+    return new Design(other, title, description, areas, tables, relationships, kits, extras);
   }
 
   public Design withExtras(Extras other) {
-    return new Design(name, title, description, areas, tables, relationships, other);
+    return new Design(name, title, description, areas, tables, relationships, kits, other);
   }
 
   public Design withTitle(String other) {
-    return new Design(name, other, description, areas, tables, relationships, extras);
+    return new Design(name, other, description, areas, tables, relationships, kits, extras);
+  }
+
+  /** The same design with other kits; no two have one id. */
+  public Design withKits(List<Kit> other) {
+    var ids = new HashSet<KitId>();
+    for (Kit kit : other) {
+      if (!ids.add(kit.id())) {
+        throw new IllegalArgumentException("kit " + kit.id() + " is there twice");
+      }
+    }
+    return new Design(name, title, description, areas, tables, relationships, other, extras);
+  }
+
+  private Design again(
+      List<Area> areasOf, Collection<Table> tablesOf, Collection<Relationship> relationshipsOf) {
+    return of(name, title, description, areasOf, tablesOf, relationshipsOf, extras).withKits(kits);
   }
 
   @Override
@@ -364,6 +393,7 @@ public final class Design {
         && areas.equals(that.areas)
         && List.copyOf(tables.values()).equals(List.copyOf(that.tables.values()))
         && List.copyOf(relationships.values()).equals(List.copyOf(that.relationships.values()))
+        && kits.equals(that.kits)
         && extras.equals(that.extras);
   }
 

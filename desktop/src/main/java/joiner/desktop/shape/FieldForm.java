@@ -17,6 +17,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -27,9 +28,11 @@ import joiner.expression.Kind;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Kit;
 import joiner.model.Limits;
 import joiner.model.MediaType;
 import joiner.model.Origin;
+import joiner.naming.Counts;
 
 /** All that is said of one field, or of several together, as a form. */
 final class FieldForm {
@@ -121,8 +124,39 @@ final class FieldForm {
     unique.setId("unique-together");
     Button index = Parts.button(texts.get("side.index"), () -> fields.keys().index(chosen));
     index.setId("index-fields");
-    nodes.add(new FlowPane(8, 8, unique, index, group(of)));
+    nodes.add(new FlowPane(8, 8, unique, index, group(of), kit(chosen)));
+    GroupsModel.of(of.table(), ids(chosen))
+        .flatMap(fields.kits()::of)
+        .ifPresent(kit -> nodes.addAll(ofKit(kit)));
     return nodes;
+  }
+
+  /** Makes a kit of the fields. */
+  private Button kit(List<Field> chosen) {
+    Button button = Parts.button(texts.get("kit.make"), () -> {});
+    button.setId("make-kit");
+    button.setOnAction(
+        event ->
+            new Picker<>(
+                    texts.get("kit.name"),
+                    typed -> {
+                      String label = typed.isBlank() ? texts.get("kit.new") : typed.strip();
+                      return List.of(
+                          new Offers.Offer<>(label, label, texts.get("kit.new.detail"), ""));
+                    })
+                .open(button, label -> fields.kits().make(chosen, label)));
+    return button;
+  }
+
+  /** In how many tables the kit is, and the way out of it. */
+  private List<Node> ofKit(Kit kit) {
+    Button leave = Parts.button(texts.get("kit.leave"), () -> fields.kits().leave(kit));
+    leave.setId("leave-kit");
+    return List.of(
+        Parts.label(texts.get("kit.of", kit.label()), "heading"),
+        Parts.fact(texts.get("kit.tables"), Counts.of(fields.kits().tables(kit))),
+        Parts.prose(texts.get("kit.how"), "muted", "small"),
+        leave);
   }
 
   /** Lets the fields be read as one thing, or no longer. */

@@ -24,6 +24,7 @@ final class FieldStrip {
   private final Texts texts;
   private final Label about = Parts.shortened("", "strong");
   private final Button paste;
+  private final Button kit;
   private final Button own;
   private final Button type;
   private final Button required;
@@ -44,6 +45,8 @@ final class FieldStrip {
     own.setId("own-table");
     paste = Parts.button(texts.get("list.paste"), grid::paste);
     paste.setId("paste-fields");
+    kit = Parts.button(texts.get("kit.drop"), this::dropKit);
+    kit.setId("drop-kit");
     about.setMaxWidth(LONGEST_LABEL);
     node =
         new FlowPane(
@@ -51,6 +54,7 @@ final class FieldStrip {
             6,
             about,
             paste,
+            kit,
             type,
             required,
             key,
@@ -81,7 +85,7 @@ final class FieldStrip {
     for (Node button : node.getChildren()) {
       if (button instanceof Button) {
         button.setVisible(
-            button == paste
+            button == paste || button == kit
                 ? chosen.isEmpty()
                 : chosen.size() > (button == type || button == required ? 1 : 0));
       }
@@ -91,6 +95,10 @@ final class FieldStrip {
   private void pickType() {
     new Picker<>(texts.get("type.pick"), model.typeOffers())
         .open(type, held -> model.retype(grid.chosen(), held));
+  }
+
+  private void dropKit() {
+    new Picker<>(texts.get("kit.pick"), model.kits().offers()).open(kit, model.kits()::drop);
   }
 
   private void moveToOwnTable() {
@@ -118,6 +126,7 @@ final class FieldStrip {
   /** What can be done with the chosen fields, for the finder. */
   List<Command> commands() {
     var commands = new ArrayList<Command>();
+    commands.add(Command.of(texts.get("kit.drop"), this::dropKit));
     List<Field> chosen = grid.chosen();
     if (!chosen.isEmpty()) {
       commands.add(Command.of(texts.get("strip.own"), this::moveToOwnTable));

@@ -45,6 +45,7 @@ final class FieldsModel {
 
   private final KeysModel keys;
   private final OriginsModel origins;
+  private final KitsModel kits;
   private final FieldClipboard clipboard;
   private final GroupsModel groups;
   private Optional<Table> shown = Optional.empty();
@@ -55,6 +56,7 @@ final class FieldsModel {
     this.texts = texts;
     this.keys = new KeysModel(bench, texts, this::table);
     this.origins = new OriginsModel(bench, texts, this::table, this::apply);
+    this.kits = new KitsModel(bench, texts, this::table);
     this.clipboard = new FieldClipboard(bench, texts, this::table);
     this.groups = new GroupsModel(bench, texts);
   }
@@ -62,6 +64,11 @@ final class FieldsModel {
   /** By what rows of the table are told apart. */
   KeysModel keys() {
     return keys;
+  }
+
+  /** Kits of fields. */
+  KitsModel kits() {
+    return kits;
   }
 
   /** Where the values of the fields come from. */
