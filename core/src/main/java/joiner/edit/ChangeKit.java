@@ -29,6 +29,11 @@ public record ChangeKit(TableId table, Kit kit) implements Edit {
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Design design = draft.design();
     Table shows = design.table(table);

@@ -19,6 +19,14 @@ public interface Edit {
    */
   Draft apply(Draft draft);
 
+  /**
+   * Whether it changes tables that nobody has in sight, so that people are told what it does before
+   * it is done.
+   */
+  default boolean reachesFar() {
+    return false;
+  }
+
   /** Several changes as one. */
   static Edit all(String name, List<Edit> edits) {
     return new Several(name, edits);

@@ -209,6 +209,9 @@ final class TableTeller {
   private void defaults() {
     List<Phrase> given = new ArrayList<>();
     for (Field field : table.fields()) {
+      if (field.origin() instanceof Origin.Stamped) {
+        continue; // Its own sentence says so.
+      }
       DefaultReading.of(field)
           .map(reading -> said(field.label() + " is " + reading.words(), field.id()))
           .ifPresent(given::add);

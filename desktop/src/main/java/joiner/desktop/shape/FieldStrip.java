@@ -98,7 +98,8 @@ final class FieldStrip {
   }
 
   private void dropKit() {
-    new Picker<>(texts.get("kit.pick"), model.kits().offers()).open(kit, model.kits()::drop);
+    new Picker<>(texts.get("kit.pick"), model.kits().offers())
+        .open(kit.isVisible() ? kit : about, model.kits()::drop);
   }
 
   private void moveToOwnTable() {

@@ -82,6 +82,9 @@ final class GroupsModel {
 
   /** What sort of thing a group is, as people read it. */
   String kind(FieldGroup group) {
+    if (group.use().isPresent()) {
+      return texts.get("kit");
+    }
     return CompoundFields.all().stream()
         .filter(kind -> kind.kind().equals(group.kind()))
         .map(CompoundFields::label)

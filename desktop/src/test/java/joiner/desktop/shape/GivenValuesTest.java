@@ -9,10 +9,13 @@ import joiner.Pottery;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.TestBench;
+import joiner.expression.Kind;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Generator;
+import joiner.model.Kit;
 import joiner.model.Origin;
 import joiner.model.Stamp;
 import joiner.model.Table;
@@ -59,6 +62,13 @@ class GivenValuesTest {
     return table().fields().getLast();
   }
 
+  private Field first(Kind kind) {
+    return table().fields().stream()
+        .filter(f -> f.type().kind() == kind && f.origin() == Origin.TYPED)
+        .findFirst()
+        .orElseThrow();
+  }
+
   private Optional<String> cell(int row, Field field) {
     return test.bench.draft().rows().of(table().id()).cell(row, field.id());
   }
@@ -76,7 +86,7 @@ class GivenValuesTest {
     assertThat(cell(last, changed)).isPresent();
     assertThat(cell(last, by)).isPresent();
     rows.turnTo(table());
-    rows.edits().type(0, field("what"), "Shelf cracked");
+    rows.edits().type(0, first(Kind.TEXT), "Shelf cracked");
     assertThat(cell(0, changed)).isPresent();
     assertThat(cell(0, by)).isEmpty();
     assertThat(cell(1, changed)).isEmpty();
@@ -115,6 +125,30 @@ class GivenValuesTest {
     Field once = field(code.name());
     assertThat(once.origin()).isEqualTo(Origin.ONCE);
     assertThat(once.limits().pattern()).isEmpty();
+  }
+
+  @Test
+  void aKitIsDroppedInMadeAndLetGo() {
+    KitsModel kits = fields.kits();
+    Kit stamps = kits.offers().of("stam").getFirst().thing();
+    kits.drop(stamps);
+    assertThat(table().fields()).extracting(Field::label).contains("Made at", "Changed by");
+    assertThat(kits.offers().of("stam")).isEmpty();
+    FieldGroup group = table().groups().getLast();
+    assertThat(kits.of(group)).contains(stamps);
+    assertThat(fields.groups().kind(group)).isEqualTo(texts.get("kit"));
+    test.choose("kiln");
+    kits.drop(kits.offers().of("stam").getFirst().thing());
+    assertThat(kits.tables(stamps)).isEqualTo(2);
+    kits.leave(stamps);
+    assertThat(kits.tables(stamps)).isEqualTo(1);
+    Table kiln = test.table("kiln");
+    List<Field> two = List.of(kiln.fields().get(3), kiln.fields().get(4));
+    kits.make(two, "Size");
+    assertThat(test.bench.design().kits()).extracting(Kit::label).containsExactly("Stamps", "Size");
+    kits.make(List.of(kiln.fields().getFirst()), "Key");
+    assertThat(test.newest()).contains("identifies rows");
+    assertThat(test.bench.design().kits()).hasSize(2);
   }
 
   @Test
