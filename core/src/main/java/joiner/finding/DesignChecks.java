@@ -50,6 +50,8 @@ public final class DesignChecks {
           new PatternWithoutMatch(),
           new UnitMissing(),
           new KitFieldChanged(),
+          new CodedNumberShort(),
+          new RowLabelShared(),
           new FaultyExpression());
 
   private DesignChecks() {}

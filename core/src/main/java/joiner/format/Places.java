@@ -35,6 +35,11 @@ public final class Places {
     return folder("XDG_DATA_HOME", ".local/share", "Application Support").resolve("drivers");
   }
 
+  /** Designs of one's own to begin others with. */
+  public static Path starters() {
+    return folder("XDG_DATA_HOME", ".local/share", "Application Support").resolve("starters");
+  }
+
   /** What is kept for speed and can be worked out again. */
   public static Path cache() {
     return folder("XDG_CACHE_HOME", ".cache", "Caches").resolve("cache");

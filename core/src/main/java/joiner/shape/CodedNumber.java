@@ -260,16 +260,27 @@ public record CodedNumber(List<Part> parts, Restart restart) {
         .toString();
   }
 
+  private boolean isFormed(String text) {
+    return TextPattern.of(pattern()) instanceof TextPattern.Read.Understood(TextPattern pattern)
+        && pattern.matches(text);
+  }
+
   /** Whether a text is such a number, its check digit right. */
   public boolean is(String text) {
-    boolean formed =
-        TextPattern.of(pattern()) instanceof TextPattern.Read.Understood(TextPattern pattern)
-            && pattern.matches(text);
+    boolean formed = isFormed(text);
     if (!formed || !(parts.getLast() instanceof Part.Check(CheckDigit by))) {
       return formed;
     }
     int body = text.length() - by.length();
     return by.of(digits(text.substring(0, body))).equals(text.substring(body));
+  }
+
+  /** The number that a text of the form counts; empty where it has another form. */
+  public OptionalLong number(String text) {
+    int from = start(counter());
+    return isFormed(text)
+        ? OptionalLong.of(Long.parseLong(text.substring(from, from + counter().digits())))
+        : OptionalLong.empty();
   }
 
   /** Where a part of the text begins, from 0. */

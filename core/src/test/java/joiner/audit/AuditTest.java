@@ -63,6 +63,8 @@ class AuditTest {
             "member missing-required [12, 19, 26]",
             "member duplicate-key [15]",
             "locker duplicate-key [6]",
+            "session duplicate-key [5]",
+            "enrolment rule [4]",
             "enrolment orphan [4]",
             "firing too-long [7]",
             "firing rule [3]",

@@ -145,7 +145,10 @@ class VerificationTest {
     assertThat(verify(withViews(tables), Dialects.H2).differences())
         .containsExactly("The table locker is missing.");
     assertThat(verify(new Catalog(stored().tables()), Dialects.H2).differences())
-        .containsExactly("The view piece_view is missing.");
+        .containsExactly(
+            "The view firing_view is missing.",
+            "The view glaze_view is missing.",
+            "The view piece_view is missing.");
   }
 
   @Test

@@ -24,10 +24,10 @@ import org.junit.jupiter.api.Test;
 /** Fields that are dropped into several tables and kept in step. */
 class KitsTest {
   private static final TableId KILN = new TableId("kiln");
-  private static final TableId GLAZE = new TableId("glaze");
+  private static final TableId MATERIAL = new TableId("material");
   private static final Kit STAMPS = standard("Stamps");
   private static final FieldId CHANGED = new FieldId("changed_at");
-  private static final Draft TWO = drop(drop(Pottery.demo(), KILN, STAMPS), GLAZE, STAMPS);
+  private static final Draft TWO = drop(drop(Pottery.demo(), KILN, STAMPS), MATERIAL, STAMPS);
 
   private static Kit standard(String label) {
     return StandardKits.all().stream()
@@ -101,7 +101,7 @@ class KitsTest {
                 TWO.design().table(KILN), field(TWO, KILN, CHANGED), "to the second")
             .apply(TWO);
     Draft everywhere = remedied(changed, "Change the kit");
-    assertThat(field(everywhere, GLAZE, CHANGED).description()).isEqualTo("to the second");
+    assertThat(field(everywhere, MATERIAL, CHANGED).description()).isEqualTo("to the second");
     assertThat(everywhere.design().kits().getFirst().find(CHANGED).orElseThrow().description())
         .isEqualTo("to the second");
     assertThat(kitFindings(everywhere)).isEmpty();
@@ -120,24 +120,24 @@ class KitsTest {
     assertThat(kitFindings(changed).getFirst().message())
         .contains("stands in the kit Stamps here only");
     Draft everywhere = remedied(changed, "Add it");
-    assertThat(field(everywhere, GLAZE, reason.id())).isEqualTo(reason);
+    assertThat(field(everywhere, MATERIAL, reason.id())).isEqualTo(reason);
     assertThat(kitFindings(everywhere)).isEmpty();
-    assertThat(everywhere.design().table(GLAZE).groupOf(reason.id())).isPresent();
+    assertThat(everywhere.design().table(MATERIAL).groupOf(reason.id())).isPresent();
   }
 
   @Test
   void whatIsLetGoIsChangedNoMore() {
-    Table glaze = TWO.design().table(GLAZE);
+    Table glaze = TWO.design().table(MATERIAL);
     Draft left = LeaveKit.of(glaze, STAMPS, glaze.field(CHANGED)).apply(TWO);
     Draft changed =
         ChangeField.description(
                 left.design().table(KILN), field(left, KILN, CHANGED), "to the second")
             .apply(left);
     Draft everywhere = remedied(changed, "Change the kit");
-    assertThat(field(everywhere, GLAZE, CHANGED)).isEqualTo(field(TWO, GLAZE, CHANGED));
-    assertThat(everywhere.design().table(GLAZE).groupOf(CHANGED)).isEmpty();
-    Draft alone = LeaveKit.of(left.design().table(GLAZE), STAMPS).apply(left);
-    assertThat(alone.design().table(GLAZE).groups()).allMatch(group -> group.use().isEmpty());
+    assertThat(field(everywhere, MATERIAL, CHANGED)).isEqualTo(field(TWO, MATERIAL, CHANGED));
+    assertThat(everywhere.design().table(MATERIAL).groupOf(CHANGED)).isEmpty();
+    Draft alone = LeaveKit.of(left.design().table(MATERIAL), STAMPS).apply(left);
+    assertThat(alone.design().table(MATERIAL).groups()).allMatch(group -> group.use().isEmpty());
     assertThat(kitFindings(alone)).isEmpty();
   }
 
@@ -148,10 +148,10 @@ class KitsTest {
     Draft made =
         new MakeKit(KILN, some.stream().filter(kiln::hasField).toList(), "Size")
             .apply(Pottery.demo());
-    Kit size = made.design().kits().getFirst();
-    Draft other = drop(made, GLAZE, size);
+    Kit size = made.design().kits().getLast();
+    Draft other = drop(made, MATERIAL, size);
     for (FieldId field : size.fields().stream().map(Field::id).toList()) {
-      assertThat(field(other, GLAZE, field)).isEqualTo(field(made, KILN, field));
+      assertThat(field(other, MATERIAL, field)).isEqualTo(field(made, KILN, field));
     }
     assertThatThrownBy(() -> new MakeKit(KILN, kiln.primaryKey(), "Key").apply(made))
         .hasMessageContaining("identifies rows");
@@ -159,10 +159,10 @@ class KitsTest {
 
   @Test
   void removingAFieldLetsItGo() {
-    Draft without = new RemoveField(GLAZE, CHANGED, "Changed at").apply(TWO);
+    Draft without = new RemoveField(MATERIAL, CHANGED, "Changed at").apply(TWO);
     assertThat(kitFindings(without)).isEmpty();
     Draft everywhere = new ChangeKit(KILN, STAMPS).apply(without);
-    assertThat(everywhere.design().table(GLAZE).hasField(CHANGED)).isFalse();
+    assertThat(everywhere.design().table(MATERIAL).hasField(CHANGED)).isFalse();
     assertThat(everywhere.design().kits()).containsExactly(STAMPS);
   }
 

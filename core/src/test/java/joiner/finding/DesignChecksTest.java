@@ -18,6 +18,7 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Generator;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Origin;
@@ -28,6 +29,7 @@ import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.shape.CodedNumber;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -99,6 +101,23 @@ class DesignChecksTest {
         new Case(
             "name-not-kept",
             table("kiln", t -> t.withNames("k".repeat(300), "K", t.noun())),
+            false),
+        new Case("kit-field-changed", field("glaze", "made_at", f -> f.withUnit("s")), true),
+        new Case(
+            "coded-number-short",
+            field(
+                "member",
+                "card_no",
+                f ->
+                    f.withOrigin(
+                        new Origin.Generated(
+                            new Generator.Coded(
+                                CodedNumber.read(
+                                    "'M-000'1", CodedNumber.Restart.NEVER, Optional.empty()))))),
+            false),
+        new Case(
+            "row-label-shared",
+            table("glaze", t -> t.withRowLabel(Optional.of(new Formula("surface")))),
             false),
         new Case("no-primary-key", table("recipe_line", t -> t.withPrimaryKey(List.of())), true),
         new Case(
@@ -410,6 +429,7 @@ class DesignChecksTest {
             "one-meaning-two-types",
             "retired-default",
             "lookup-hides-rows",
+            "kit-field-changed",
             "foreign-key-without-index",
             "redundant-relationship",
             "growing-choices",

@@ -38,6 +38,7 @@ class TableInWordsTest {
                 + " most one member and goes to exactly one cone.",
             "It always has Started; it may have Ended, Peak and Remark.",
             "Unless said otherwise, Started is now.",
+            "Pieces is the number of its pieces.",
             "Peak must lie between 580 and 1400 °C.",
             "A firing cannot end before it has started.",
             "Note the peak temperature when the firing has ended.",

@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -54,6 +55,8 @@ public final class ShapeView implements StageView {
   private final FieldGrid grid;
   private final FieldStrip strip;
   private Optional<ListPane> listed = Optional.empty();
+  private Optional<StartersPane> starters = Optional.empty();
+  private boolean starting;
   private boolean listing;
   private final SampleGrid samples;
   private final WordsPane words;
@@ -130,6 +133,7 @@ public final class ShapeView implements StageView {
   public List<Command> commands() {
     var commands = new ArrayList<Command>();
     commands.add(Command.of(texts.get("list.open"), () -> list("")));
+    commands.add(Command.of(texts.get("starters.open"), this::start));
     if (bench.table().isEmpty()) {
       return commands;
     }
@@ -147,14 +151,20 @@ public final class ShapeView implements StageView {
       main.getChildren().setAll(listPane().node());
       return;
     }
+    if (starting) {
+      main.getChildren().setAll(startersPane().node());
+      return;
+    }
     if (bench.table().isEmpty()) {
+      Button start = Parts.button(texts.get("starters.open"), this::start);
+      start.setId("open-starters");
       Button write = Parts.button(texts.get("list.open"), () -> list(""));
       write.setId("open-list");
       main.getChildren()
           .setAll(
               Parts.label(texts.get("empty.title"), "title"),
               Parts.prose(texts.get("empty.why"), "muted"),
-              write);
+              new FlowPane(8, 8, write, start));
       return;
     }
     Table table = bench.table().get();
@@ -175,6 +185,26 @@ public final class ShapeView implements StageView {
     listing = true;
     show();
     listPane().begin(text);
+  }
+
+  /** Shows tables to begin with. */
+  private void start() {
+    starting = true;
+    show();
+    startersPane().begin();
+  }
+
+  /** Made when it is first wanted. */
+  private StartersPane startersPane() {
+    StartersPane pane =
+        starters.orElseGet(() -> new StartersPane(bench, texts, this::closeStarters));
+    starters = Optional.of(pane);
+    return pane;
+  }
+
+  private void closeStarters() {
+    starting = false;
+    show();
   }
 
   /** Made when it is first wanted. */

@@ -39,7 +39,7 @@ class GivenValuesTest {
     test = new TestBench(Pottery.demo(), folder.resolve("kept"));
     rows = new SampleModel(test.bench, texts);
     fields = new FieldsModel(test.bench, texts);
-    test.choose("incident");
+    test.choose("locker");
   }
 
   @AfterEach
@@ -48,7 +48,7 @@ class GivenValuesTest {
   }
 
   private Table table() {
-    return test.table("incident");
+    return test.table("locker");
   }
 
   private Field field(String name) {

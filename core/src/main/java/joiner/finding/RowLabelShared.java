@@ -1,0 +1,66 @@
+package joiner.finding;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.function.Consumer;
+import joiner.meaning.FormulaRows;
+import joiner.meaning.RowLabels;
+import joiner.model.Table;
+import joiner.naming.Counts;
+
+/**
+ * Whoever picks a row tells it from others by its label (common practice, no source). Of large
+ * tables the first rows are looked at.
+ */
+final class RowLabelShared implements WholeCheck {
+  private static final int MOST_ROWS = 2_000;
+  private static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
+  private static final TableFinding FINDING =
+      new TableFinding("row-label-shared", Severity.ADVICE, Topic.SHAPE);
+
+  @Override
+  public String id() {
+    return FINDING.id();
+  }
+
+  @Override
+  public void run(CheckedDesign checked, Consumer<Finding> found) {
+    for (Table table : checked.design().tables()) {
+      boolean picked = !checked.childrenOf(table.id()).isEmpty();
+      if (picked && table.rowLabel().isPresent() && checked.rows(table).count() > 1) {
+        run(checked, table, found);
+      }
+    }
+  }
+
+  private static void run(CheckedDesign checked, Table table, Consumer<Finding> found) {
+    var labels =
+        new RowLabels(checked.meaning(table), new FormulaRows(checked.draft(), ANY_DAY), ANY_DAY);
+    Map<String, Integer> times = new HashMap<>();
+    int rows = Math.min(MOST_ROWS, checked.rows(table).count());
+    for (int row = 0; row < rows; row++) {
+      times.merge(labels.of(row), 1, Integer::sum);
+    }
+    int sharing = times.values().stream().filter(n -> n > 1).mapToInt(n -> n).sum();
+    if (sharing > 0) {
+      String often =
+          times.entrySet().stream()
+              .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry::getKey))
+              .orElseThrow()
+              .getKey();
+      found.accept(
+          FINDING.about(
+              table,
+              Counts.of(sharing, "row", "rows")
+                  + " of "
+                  + table.label()
+                  + " share their row label with another, as “"
+                  + often
+                  + "”.",
+              "Who picks one of them cannot tell which it is; put more into the label."));
+    }
+  }
+}
