@@ -104,7 +104,7 @@ class CommandLineTest {
     assertThat(run("audit", demo()).code()).isZero();
     Outcome outcome = run("audit", broken(), "--json");
     assertThat(outcome.code()).isEqualTo(1);
-    assertThat(outcome.json().get("total")).isEqualTo(30);
+    assertThat(outcome.json().get("total")).isEqualTo(32);
     Map<?, ?> member = (Map<?, ?>) ((List<?>) outcome.json().get("tables")).get(1);
     assertThat(member.get("rows")).isEqualTo(40);
     assertThat((Map<?, ?>) ((List<?>) member.get("violations")).get(1))
@@ -178,14 +178,14 @@ class CommandLineTest {
     assertThat(held.out()).contains("firing  rule  ");
     assertThat(held.err()).contains("read kiln; its rows are held in memory");
     assertThat(run("audit", demo(), "--data", demo() + "/data").err())
-        .isEqualToIgnoringNewLines("note: Other tables read firing; its rows are held in memory.");
+        .contains("note: Other tables read firing; its rows are held in memory.");
   }
 
   @Test
   void sqlGoesToTheScreenOrAFile() throws IOException {
     Outcome outcome = run("sql", demo(), "--dialect", "postgresql", "--rows", "none");
     assertThat(outcome.code()).isZero();
-    assertThat(outcome.out()).contains("CREATE TABLE member (").doesNotContain("INSERT INTO");
+    assertThat(outcome.out()).contains("CREATE TABLE member (").doesNotContain("INSERT INTO cone");
     Path file = folder.resolve("x.sql");
     assertThat(run("sql", demo(), "--dialect", "sqlite", "--out", file.toString()).code()).isZero();
     assertThat(Files.readString(file))
@@ -207,7 +207,7 @@ class CommandLineTest {
             "--json");
     assertThat(outcome.code()).isZero();
     assertThat(outcome.json())
-        .isEqualTo(Map.of("statements", 87, "verified", true, "differences", List.of()));
+        .isEqualTo(Map.of("statements", 91, "verified", true, "differences", List.of()));
   }
 
   @Test
@@ -511,7 +511,8 @@ class CommandLineTest {
     assertThat(run("sql", changed, "--since", url, "--out", script.toString()).code()).isZero();
     try (Connection connection = DriverManager.getConnection(url);
         Statement statement = connection.createStatement()) {
-      for (String sql : Files.readString(script).split(";\n")) {
+      // Lines within a trigger are set in.
+      for (String sql : Files.readString(script).split(";\n(?! |END)")) {
         statement.execute(sql);
       }
     }

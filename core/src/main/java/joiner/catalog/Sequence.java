@@ -1,5 +1,7 @@
 package joiner.catalog;
 
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -11,7 +13,7 @@ import java.util.Optional;
  */
 public record Sequence(String name, long start, Optional<String> soFar) {
   /** What the first column of such a table is called. */
-  public static final String PERIOD = "period";
+  public static final String PERIOD = "counted_in";
 
   /** Its column with the last number that was given. */
   public static final String LAST = "last_number";
@@ -19,6 +21,13 @@ public record Sequence(String name, long start, Optional<String> soFar) {
   /** Numbers in one row. */
   public Sequence(String name, long start) {
     this(name, start, Optional.empty());
+  }
+
+  /** Whether a table that was found is one of last numbers, and so none of a design. */
+  public static boolean keeps(CatalogTable table) {
+    List<String> columns =
+        table.columns().stream().map(column -> column.name().toLowerCase(Locale.ROOT)).toList();
+    return columns.equals(List.of(PERIOD, LAST));
   }
 
   /** Whether it is a table. */

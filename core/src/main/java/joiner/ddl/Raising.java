@@ -10,6 +10,7 @@ import java.util.Set;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.ForeignKey;
+import joiner.catalog.Sequence;
 import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
@@ -25,7 +26,7 @@ import joiner.naming.NamingPolicy;
 
 /** Makes a design of a schema. */
 final class Raising {
-  private final Catalog catalog;
+  private final List<CatalogTable> found;
   private final String title;
   private final Map<String, Table> tables = new LinkedHashMap<>();
   private final List<Relationship> relationships = new ArrayList<>();
@@ -33,17 +34,18 @@ final class Raising {
   private final List<String> unread = new ArrayList<>();
 
   Raising(Catalog catalog, String title) {
-    this.catalog = catalog;
+    // Where numbers are counted is no matter of a design.
+    this.found = catalog.tables().stream().filter(table -> !Sequence.keeps(table)).toList();
     this.title = title;
   }
 
   Raised raise() {
-    for (CatalogTable table : catalog.tables()) {
+    for (CatalogTable table : found) {
       var raising = new TableRaising(table);
       tables.put(table.name(), raising.raise());
       unread.addAll(raising.unread());
     }
-    catalog.tables().forEach(table -> table.foreignKeys().forEach(key -> relate(table, key)));
+    found.forEach(table -> table.foreignKeys().forEach(key -> relate(table, key)));
     List<Table> all = tables.values().stream().map(this::withKind).toList();
     String name = NamingPolicy.nameFor(title).replace('_', '-');
     List<Area> areas = List.of();

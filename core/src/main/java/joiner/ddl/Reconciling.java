@@ -69,13 +69,8 @@ final class Reconciling {
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     Lowered lowered = Lowered.of(known, dialect, RowsChoice.NONE);
-    Set<String> numbers =
-        lowered.catalog().sequences().stream()
-            .filter(Sequence::isTable)
-            .map(sequence -> rules.stored(sequence.name()))
-            .collect(Collectors.toSet());
     PromisedNames.in(found, lowered.catalog(), dialect, answers).tables().stream()
-        .filter(table -> !numbers.contains(table.name()))
+        .filter(table -> !Sequence.keeps(table))
         .forEach(table -> this.found.put(table.name(), table));
     tellMissing(lowered.catalog(), found);
     for (int i = 0; i < lowered.tables().size(); i++) {

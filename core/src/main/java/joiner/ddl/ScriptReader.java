@@ -17,6 +17,7 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
+import joiner.catalog.Sequence;
 import joiner.catalog.Surroundings;
 import joiner.catalog.Trigger;
 import joiner.catalog.View;
@@ -237,7 +238,7 @@ final class ScriptReader {
     anyCase.put(table.name, table);
   }
 
-  /** Views and triggers are known and told. */
+  /** Views, triggers and what they call are known and told. */
   private boolean around(Tokens tokens) throws NotUnderstoodException {
     String whole = "CREATE " + tokens.rest();
     tokens.takes("OR", "REPLACE");
@@ -245,14 +246,19 @@ final class ScriptReader {
     if (tokens.takes("VIEW")) {
       tokens.takes("IF", "NOT", "EXISTS");
       views.add(new View(tokens.name(), stored, whole));
+    } else if (tokens.takes("FUNCTION") || tokens.takes("PROCEDURE")) {
+      tokens.next(); // What triggers call.
     } else if (tokens.takes("TRIGGER")) {
       String name = tokens.name();
+      Optional<String> first = tokens.takes("ON") ? Optional.of(tokens.name()) : Optional.empty();
       String timing = timing(tokens);
-      String events = tokens.textUntil(List.of("ON"));
-      tokens.expect("ON");
+      String events = tokens.textUntil(List.of(first.isPresent() ? "AS" : "ON"));
+      if (first.isEmpty()) {
+        tokens.expect("ON");
+      }
+      String table = first.isPresent() ? first.get() : tokens.name();
       triggers.add(
-          new Trigger(
-              name, tokens.name(), Trigger.Timing.of(timing), Trigger.Event.in(events), whole));
+          new Trigger(name, table, Trigger.Timing.of(timing), Trigger.Event.in(events), whole));
     } else {
       return false;
     }
@@ -387,6 +393,9 @@ final class ScriptReader {
 
   private void insert(Tokens tokens) throws NotUnderstoodException {
     TableDraft table = table(tokens);
+    if (Sequence.keeps(table.table())) {
+      return;
+    }
     List<String> columns = tokens.sees("(") ? tokens.names() : List.copyOf(table.columns.keySet());
     tokens.expect("VALUES");
     var found = new ArrayList<Map<String, String>>();

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
+import java.util.regex.Pattern;
 import joiner.catalog.Catalog;
 import joiner.catalog.Surroundings;
 import joiner.ddl.Raised;
@@ -204,9 +205,15 @@ public record LiveDesign(Draft draft, List<String> notices, Surroundings around)
           default -> plain;
         };
       } catch (SQLException | RuntimeException e) {
-        return plain; // The engine keeps such values as texts; the audit says whether they fit.
+        // The engine keeps such values as texts; the audit says whether they fit.
+        return field.type() instanceof FieldType.DateTime
+            ? BLANK.matcher(plain).replaceFirst("T")
+            : plain;
       }
     }
+
+    /** What some engines put between date and time. */
+    private static final Pattern BLANK = Pattern.compile("(?<=^\\d{4}-\\d\\d-\\d\\d) ");
 
     private static String number(ResultSet row, int column) throws SQLException {
       BigDecimal number = row.getBigDecimal(column);

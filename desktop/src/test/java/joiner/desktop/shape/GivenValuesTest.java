@@ -96,9 +96,9 @@ class GivenValuesTest {
 
   @Test
   void numbersGoOnInNewRowsAndTheirFormIsTheFieldsPattern() {
-    Field code = add("Code", "a coded number, I-YYYY-0001");
+    Field code = add("Code", "a coded number, L-YYYY-0001");
     assertThat(code.type()).isEqualTo(new FieldType.Text(11));
-    assertThat(code.limits().pattern()).contains("I-[0-9]{4}-[0-9]{4}");
+    assertThat(code.limits().pattern()).contains("L-[0-9]{4}-[0-9]{4}");
     assertThat(table().isKey(List.of(code.id()))).isTrue();
     CodedNumber number = ((Generator.Coded) ((Origin.Generated) code.origin()).by()).number();
     String first = fields.origins().next(code, number).orElseThrow();
@@ -114,7 +114,7 @@ class GivenValuesTest {
 
   @Test
   void eachTargetSaysHowItKeepsAField() {
-    Field code = add("Code", "a coded number, I-YYYY-0001");
+    Field code = add("Code", "a coded number, L-YYYY-0001");
     List<OriginsModel.Target> targets = fields.origins().targets(code);
     assertThat(targets)
         .filteredOn(OriginsModel.Target::falls)
@@ -139,9 +139,9 @@ class GivenValuesTest {
     assertThat(fields.groups().kind(group)).isEqualTo(texts.get("kit"));
     test.choose("kiln");
     kits.drop(kits.offers().of("stam").getFirst().thing());
-    assertThat(kits.tables(stamps)).isEqualTo(2);
+    assertThat(kits.tables(stamps)).isEqualTo(4);
     kits.leave(stamps);
-    assertThat(kits.tables(stamps)).isEqualTo(1);
+    assertThat(kits.tables(stamps)).isEqualTo(3);
     Table kiln = test.table("kiln");
     List<Field> two = List.of(kiln.fields().get(3), kiln.fields().get(4));
     kits.make(two, "Size");
