@@ -3,6 +3,7 @@ package joiner;
 import java.util.List;
 import joiner.edit.ChangeKey;
 import joiner.edit.SetOrigin;
+import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -12,6 +13,7 @@ import joiner.model.FieldType;
 import joiner.model.Generator;
 import joiner.model.Noun;
 import joiner.model.Origin;
+import joiner.model.Relationship;
 import joiner.model.Stamp;
 import joiner.model.Table;
 import joiner.rows.SampleRows;
@@ -54,6 +56,53 @@ public final class KeptValues {
       draft = with(draft, stamp.name().toLowerCase(), new Origin.Stamped(stamp));
     }
     return draft;
+  }
+
+  /** Batches of clay that keep what the clay cost, and who sold it, when they were mixed. */
+  public static Draft batches() {
+    Table supplier = keyed("supplier", field("name", new FieldType.Text(40)));
+    Table clay =
+        keyed("clay", field("price", new FieldType.Decimal(8, 2)), field("from_id", WHOLE));
+    Table batch = keyed("batch", field("clay_id", WHOLE), field("grams", WHOLE));
+    Design design =
+        Design.empty("batches", "Batches")
+            .withTableAdded(supplier)
+            .withTableAdded(clay)
+            .withTableAdded(batch)
+            .withRelationshipAdded(up(clay, "from_id", supplier))
+            .withRelationshipAdded(up(batch, "clay_id", clay));
+    Draft draft = new Draft(design, SampleRows.NONE);
+    for (String path : List.of("clay_id.price", "clay_id.from_id.name")) {
+      String name = path.replace("clay_id.", "").replace('.', '_') + "_then";
+      Table now = draft.design().table(batch.id());
+      Table added = now.withFieldAdded(field(name, WHOLE));
+      draft =
+          SetOrigin.by(added, added.field(new FieldId(name)), new Origin.Copied(new Formula(path)))
+              .apply(draft.withDesign(draft.design().withTable(batch.id(), t -> added)));
+    }
+    return draft;
+  }
+
+  private static final FieldType WHOLE = new FieldType.WholeNumber(Width.BITS_32);
+
+  private static Table keyed(String name, Field... fields) {
+    Table table =
+        Table.of(name, name, new Noun(name, name + "s"))
+            .withFieldAdded(field(name + "_id", WHOLE).withRequired(true))
+            .withPrimaryKey(List.of(new FieldId(name + "_id")));
+    for (Field field : fields) {
+      table = table.withFieldAdded(field);
+    }
+    return table;
+  }
+
+  private static Relationship up(Table child, String field, Table parent) {
+    return Relationship.of(
+        "fk_" + child.name() + "_" + field,
+        child.id(),
+        List.of(new FieldId(field)),
+        parent.id(),
+        parent.primaryKey());
   }
 
   private static Field field(String name, FieldType type) {

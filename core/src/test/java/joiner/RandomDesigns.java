@@ -330,7 +330,7 @@ public final class RandomDesigns {
               chance() ? Origin.SummedUp.COMMA : text());
       case 3 -> new Origin.Stamped(pick(List.of(Stamp.values())));
       case 4 -> new Origin.Generated(RandomCodes.generator(random));
-      case 5 -> Origin.ONCE;
+      case 5 -> chance() ? Origin.ONCE : new Origin.Copied(new Formula(text() + "c"));
       default -> Origin.TYPED;
     };
   }

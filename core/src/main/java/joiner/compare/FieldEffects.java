@@ -158,6 +158,8 @@ final class FieldEffects {
                           : " is entered, as people like."));
       case Origin.Generated(Generator by) ->
           changed(Risk.NONE, what + " is made for new rows: " + OriginWords.of(by) + ".");
+      case Origin.Copied(Formula formula) ->
+          changed(Risk.NONE, what + " is filled in when a row is made: " + formula.text() + ".");
       case Origin.Stamped(Stamp stamp) ->
           changed(Risk.NONE, what + " says " + OriginWords.of(stamp) + ".");
     }

@@ -91,7 +91,7 @@ final class TableLowering {
     this.dialect = dialect;
     this.names = names;
     this.view = new TableView(design, table, dialect);
-    this.upkeep = new TableUpkeep(table, dialect, names, this::unmade);
+    this.upkeep = new TableUpkeep(design, meaning, dialect, names, this::unmade);
     table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
     relationships.stream()
         .filter(TableLowering::movesChildren)

@@ -3,15 +3,22 @@ package joiner.ddl;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import joiner.catalog.Column;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.Trigger;
 import joiner.engine.Dialect;
 import joiner.engine.Upkeep;
+import joiner.meaning.TableMeaning;
+import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.Generator;
 import joiner.model.Origin;
+import joiner.model.Relationship;
 import joiner.model.Stamp;
 import joiner.model.Table;
 import joiner.naming.ConstraintNaming;
@@ -22,6 +29,8 @@ import joiner.shape.CodedNumber;
  * do is a shortfall.
  */
 final class TableUpkeep {
+  private final Design design;
+  private final TableMeaning meaning;
   private final Table table;
   private final Dialect dialect;
   private final ConstraintNames names;
@@ -39,8 +48,11 @@ final class TableUpkeep {
    *
    * @param unmade told of what is not kept, and why
    */
-  TableUpkeep(Table table, Dialect dialect, ConstraintNames names, Unmade unmade) {
-    this.table = table;
+  TableUpkeep(
+      Design design, TableMeaning meaning, Dialect dialect, ConstraintNames names, Unmade unmade) {
+    this.design = design;
+    this.meaning = meaning;
+    this.table = meaning.table();
     this.dialect = dialect;
     this.names = names;
     this.unmade = unmade;
@@ -73,8 +85,10 @@ final class TableUpkeep {
 
   /** Whether a trigger fills a column once its row is there, so that it may be empty until then. */
   boolean isFilledLater(Field field) {
-    return field.origin() instanceof Origin.Generated(Generator.Coded coded)
-        && dialect.fillsLater();
+    boolean filled =
+        field.origin() instanceof Origin.Generated(Generator.Coded coded)
+            || field.origin() instanceof Origin.Copied;
+    return filled && dialect.fillsLater();
   }
 
   /**
@@ -90,6 +104,7 @@ final class TableUpkeep {
             .toList();
     changes(kept, columns);
     kept.forEach(this::number);
+    copies(kept);
   }
 
   private void changes(List<Field> kept, List<Column> columns) {
@@ -130,6 +145,86 @@ final class TableUpkeep {
 
   private static boolean follows(Field field) {
     return field.origin() instanceof Origin.Stamped(Stamp stamp) && stamp.follows();
+  }
+
+  private void copies(List<Field> kept) {
+    List<Field> filled = kept.stream().filter(f -> f.origin() instanceof Origin.Copied).toList();
+    if (filled.isEmpty()) {
+      return;
+    }
+    var copied = new ArrayList<Upkeep.Copied>();
+    for (Field field : filled) {
+      Optional<FarField> far = meaning.far(((Origin.Copied) field.origin()).formula());
+      if (far.isPresent() && !far.get().end(design).isComputed()) {
+        copied.add(copied(field, far.get()));
+      } else {
+        unfilled(field, "what fills it is no field that is entered in a row it refers to");
+      }
+    }
+    Optional<Upkeep> upkeep = dialect.upkeep();
+    List<Trigger> made =
+        copied.isEmpty() || upkeep.isEmpty()
+            ? List.of()
+            : upkeep
+                .get()
+                .copying(
+                    names.take(ConstraintNaming.copying(table.name())),
+                    table.name(),
+                    copied,
+                    table.namesOf(table.primaryKey()));
+    triggers.addAll(made);
+    if (made.isEmpty() && !copied.isEmpty()) {
+      String why =
+          upkeep.isEmpty() ? dialect.upkeepLoss() : dialect.engine() + " needs a key for it";
+      filled.forEach(field -> unfilled(field, why));
+    }
+  }
+
+  private void unfilled(Field field, String why) {
+    unmade.tell(
+        field,
+        "the filling in of " + field.label(),
+        why + "; whoever adds a row brings the value.");
+  }
+
+  /** The query over the relationships that lead to a field. */
+  private Upkeep.Copied copied(Field field, FarField far) {
+    List<Relationship> way = far.over().stream().map(design::relationship).toList();
+    var select = new StringBuilder("SELECT t").append(way.size()).append('.');
+    select.append(dialect.name(far.end(design).name())).append(" AS made FROM ");
+    for (int i = 0; i < way.size(); i++) {
+      Table parent = design.table(way.get(i).parent());
+      select.append(i == 0 ? "" : " JOIN ");
+      select.append(dialect.name(parent.name())).append(" t").append(i + 1);
+      select.append(i == 0 ? "" : " ON " + same(way.get(i), i));
+    }
+    Relationship first = way.getFirst();
+    Table parent = design.table(first.parent());
+    return new Upkeep.Copied(
+        field.name(),
+        select.toString(),
+        first.parentFields().stream().map(key -> "t1." + name(parent, key)).toList(),
+        table.namesOf(first.childFields()));
+  }
+
+  /** That the row of a place refers to that of the next, places from 1. */
+  private String same(Relationship up, int place) {
+    Table child = design.table(up.child());
+    Table parent = design.table(up.parent());
+    return IntStream.range(0, up.childFields().size())
+        .mapToObj(
+            k ->
+                "t%d.%s = t%d.%s"
+                    .formatted(
+                        place + 1,
+                        name(parent, up.parentFields().get(k)),
+                        place,
+                        name(child, up.childFields().get(k))))
+        .collect(Collectors.joining(" AND "));
+  }
+
+  private String name(Table of, FieldId field) {
+    return dialect.name(of.field(field).name());
   }
 
   private void number(Field field) {

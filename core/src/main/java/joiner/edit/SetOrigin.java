@@ -60,6 +60,7 @@ public record SetOrigin(TableId table, FieldId field, String label, Origin by) i
           once ? "let " + label + " be entered once" : "let " + label + " be entered";
       case Origin.Generated generated -> "generate " + label;
       case Origin.Stamped stamped -> "stamp " + label;
+      case Origin.Copied copied -> "fill in " + label;
       case Origin.Computed computed -> "work out " + label;
       case Origin.SummedUp summed -> "work out " + label;
     };
@@ -70,7 +71,7 @@ public record SetOrigin(TableId table, FieldId field, String label, Origin by) i
     Table before = draft.design().table(table);
     return by.isWorkedOut()
         ? worked(draft, before)
-        : withUnique(with(held(draft, before), f -> kept(f).withOrigin(by)));
+        : withUnique(with(held(draft, before), f -> typed(draft, kept(f)).withOrigin(by)));
   }
 
   private interface Change {
@@ -142,6 +143,20 @@ public record SetOrigin(TableId table, FieldId field, String label, Origin by) i
       case Origin.Stamped(Stamp stamp) -> stamped(bare, stamp);
       default -> bare;
     };
+  }
+
+  /** A field that is filled in has the type of what it is filled with. */
+  private Field typed(Draft draft, Field field) {
+    if (!(by instanceof Origin.Copied(Formula formula))) {
+      return field;
+    }
+    return draft
+        .meaning()
+        .of(table)
+        .far(formula)
+        .map(far -> far.end(draft.design()).type().asReferenced())
+        .map(type -> field.withType(type).withDefault(Optional.empty()))
+        .orElse(field);
   }
 
   private static Field formed(Field field, int length, String pattern) {

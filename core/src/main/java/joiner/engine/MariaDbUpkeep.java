@@ -111,4 +111,16 @@ final class MariaDbUpkeep extends Upkeep {
   String areFormed(Numbered numbered) {
     return formed(name(numbered.column()), "REGEXP", PatternText.Flavour.PERL, numbered);
   }
+
+  @Override
+  public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
+    var lines = new ArrayList<String>();
+    for (Copied one : copied) {
+      String column = "NEW." + name(one.column());
+      lines.add("IF " + column + " IS NULL THEN");
+      lines.add("  SET " + column + " = (" + query(one, "NEW") + ");");
+      lines.add("END IF;");
+    }
+    return List.of(trigger(Event.INSERT, name, table, lines));
+  }
 }

@@ -55,4 +55,24 @@ final class OracleUpkeep extends Upkeep {
   String areFormed(Numbered numbered) {
     throw new IllegalArgumentException("Oracle numbers nothing");
   }
+
+  @Override
+  public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
+    var lines = new ArrayList<String>();
+    for (Copied one : copied) {
+      String column = ":NEW." + name(one.column());
+      lines.add("IF " + column + " IS NULL THEN");
+      lines.add("  SELECT MAX(made) INTO " + column + " FROM (" + query(one, ":NEW") + ");");
+      lines.add("END IF;");
+    }
+    String sql =
+        "CREATE TRIGGER "
+            + name(name)
+            + " BEFORE INSERT ON "
+            + name(table)
+            + " FOR EACH ROW\nBEGIN\n"
+            + lines(lines)
+            + "END;";
+    return List.of(before(Event.INSERT, name, table, sql, Optional.empty()));
+  }
 }

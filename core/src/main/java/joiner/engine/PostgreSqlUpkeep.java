@@ -129,4 +129,16 @@ final class PostgreSqlUpkeep extends Upkeep {
   String areFormed(Numbered numbered) {
     return formed(name(numbered.column()), "~", PatternText.Flavour.ADVANCED, numbered);
   }
+
+  @Override
+  public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
+    var lines = new ArrayList<String>();
+    for (Copied one : copied) {
+      String column = "NEW." + name(one.column());
+      lines.add("IF " + column + " IS NULL THEN");
+      lines.add("  " + column + " := (" + query(one, "NEW") + ");");
+      lines.add("END IF;");
+    }
+    return List.of(trigger(Event.INSERT, name, table, "", lines(lines)));
+  }
 }

@@ -91,4 +91,38 @@ final class SqlServerUpkeep extends Upkeep {
   String areFormed(Numbered numbered) {
     throw new IllegalArgumentException("SQL Server numbers nothing");
   }
+
+  @Override
+  public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
+    if (key.isEmpty()) {
+      return List.of();
+    }
+    var of = new Kept(table, List.of(), List.of(), List.of(), key);
+    var lines = new ArrayList<String>();
+    lines.add("SET NOCOUNT ON;");
+    for (Copied one : copied) {
+      String column = name(one.column());
+      lines.add(
+          "UPDATE t SET "
+              + column
+              + " = ("
+              + query(one, "i")
+              + ") FROM "
+              + name(table)
+              + " t JOIN inserted i ON "
+              + same(of, "t")
+              + " WHERE t."
+              + column
+              + " IS NULL;");
+    }
+    String sql =
+        "CREATE TRIGGER "
+            + name(name)
+            + " ON "
+            + name(table)
+            + " AFTER INSERT AS\nBEGIN\n"
+            + lines(lines)
+            + "END";
+    return List.of(after(Event.INSERT, name, table, sql));
+  }
 }

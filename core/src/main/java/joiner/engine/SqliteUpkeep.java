@@ -148,4 +148,27 @@ final class SqliteUpkeep extends Upkeep {
   String areFormed(Numbered numbered) {
     return name(numbered.column()) + " IS NOT NULL";
   }
+
+  @Override
+  public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
+    var lines = new ArrayList<String>();
+    for (Copied one : copied) {
+      String column = name(one.column());
+      lines.add(
+          "UPDATE "
+              + name(table)
+              + " SET "
+              + column
+              + " = ("
+              + query(one, "NEW")
+              + ") WHERE rowid = NEW.rowid AND "
+              + column
+              + " IS NULL;");
+    }
+    String when =
+        copied.stream()
+            .map(one -> "NEW." + name(one.column()) + " IS NULL")
+            .collect(Collectors.joining(" OR "));
+    return List.of(trigger(name, table, when, lines));
+  }
 }

@@ -59,6 +59,33 @@ public abstract class Upkeep {
    */
   public record Numbered(String table, String column, String numbers, CodedNumber form) {}
 
+  /**
+   * A column that is filled with what another row says when its own is made.
+   *
+   * @param select a query for the value up to its conditions
+   * @param keys columns of the first other row, in the engine's spelling
+   * @param columns those of the row that refer to them
+   */
+  public record Copied(String column, String select, List<String> keys, List<String> columns) {
+    public Copied {
+      keys = List.copyOf(keys);
+      columns = List.copyOf(columns);
+    }
+  }
+
+  /** The triggers that fill columns of new rows; empty: the engine does not. */
+  public abstract List<Trigger> copying(
+      String name, String table, List<Copied> copied, List<String> key);
+
+  /** A query for the value of one row, which is called so. */
+  final String query(Copied copied, String row) {
+    var conditions = new ArrayList<String>();
+    for (int i = 0; i < copied.keys().size(); i++) {
+      conditions.add(copied.keys().get(i) + " = " + row + "." + name(copied.columns().get(i)));
+    }
+    return copied.select() + " WHERE " + String.join(" AND ", conditions);
+  }
+
   /** The triggers that keep what changes must not, or must, touch. */
   public abstract List<Trigger> keeping(String name, Kept kept);
 

@@ -1,10 +1,13 @@
 package joiner.finding;
 
 import java.util.function.Consumer;
+import joiner.edit.SetOrigin;
 import joiner.expression.Checked;
+import joiner.expression.Formula;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
+import joiner.model.Origin;
 import joiner.model.Table;
 import joiner.rows.Rows;
 import joiner.shape.TextPattern;
@@ -32,6 +35,7 @@ final class FaultyExpression implements TableCheck {
       }
     }
     table.fields().forEach(field -> pattern(meaning, field, found));
+    table.fields().forEach(field -> copied(meaning, field, found));
     if (meaning.rowLabel().orElse(null) instanceof Checked.Faulty faulty) {
       found.accept(
           FINDING.about(
@@ -43,6 +47,24 @@ final class FaultyExpression implements TableCheck {
 
   private static String unusable(String what, Table table, Checked.Faulty faulty) {
     return what + table.label() + " cannot be used: " + faulty.problems().getFirst().message();
+  }
+
+  private static void copied(TableMeaning meaning, Field field, Consumer<Finding> found) {
+    if (field.origin() instanceof Origin.Copied(Formula formula)
+        && meaning.far(formula).isEmpty()) {
+      found.accept(
+          FINDING.about(
+              meaning.table(),
+              field,
+              field.label()
+                  + " is filled from "
+                  + formula.text()
+                  + ", which is no field of a row that one of "
+                  + meaning.table().label()
+                  + " refers to.",
+              "Nothing fills it in when a row is made.",
+              new Remedy("Let people enter it", SetOrigin.entered(meaning.table(), field))));
+    }
   }
 
   private static void pattern(TableMeaning meaning, Field field, Consumer<Finding> found) {

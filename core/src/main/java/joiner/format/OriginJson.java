@@ -18,6 +18,7 @@ final class OriginJson {
   private static final String STAMPED = "stamped";
   private static final String GENERATED = "generated";
   private static final String ONCE = "once";
+  private static final String COPIED = "asItWas";
 
   private OriginJson() {}
 
@@ -34,6 +35,10 @@ final class OriginJson {
     Optional<String> stamp = more.optionalText(STAMPED);
     if (stamp.isPresent()) {
       return new Origin.Stamped(one(Stamp.values(), stamp.get(), "a stamp is one of ", more));
+    }
+    Optional<String> copied = more.optionalText(COPIED);
+    if (copied.isPresent()) {
+      return new Origin.Copied(new Formula(copied.get()));
     }
     Members generated = more.object(GENERATED);
     Optional<Generator> by = GeneratorJson.read(generated);
@@ -94,6 +99,7 @@ final class OriginJson {
         }
       }
       case Origin.Generated(Generator by) -> more.put(GENERATED, GeneratorJson.written(by));
+      case Origin.Copied(Formula formula) -> more.put(COPIED, formula.text());
       case Origin.Stamped(Stamp stamp) -> more.put(STAMPED, word(stamp));
       case Origin.Computed(Formula formula) -> more.put(COMPUTED, formula.text());
       case Origin.SummedUp summed -> {

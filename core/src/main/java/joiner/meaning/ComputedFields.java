@@ -66,6 +66,7 @@ final class ComputedFields {
           case Origin.Typed t -> throw entered(field);
           case Origin.Generated g -> throw entered(field);
           case Origin.Stamped s -> throw entered(field);
+          case Origin.Copied c -> throw entered(field);
         };
     open.remove(at);
     known.put(at, written);

@@ -80,6 +80,7 @@ public final class NewRow {
                   LocalDate.now(clock));
       case Origin.Generated(Generator.Drawn drawn) -> Optional.of(drawn.code().drawn(chance));
       case Origin.Typed typed -> Optional.empty();
+      case Origin.Copied copied -> Optional.empty(); // Nothing is referred to yet.
       case Origin.Computed computed -> Optional.empty();
       case Origin.SummedUp summed -> Optional.empty();
     };

@@ -17,6 +17,7 @@ public final class OriginWords {
       case Origin.Typed(boolean once) -> once ? ReadyOrigins.ENTERED_ONCE : "";
       case Origin.Generated(Generator by) -> of(by);
       case Origin.Stamped(Stamp stamp) -> of(stamp);
+      case Origin.Copied(Formula formula) -> formula.text() + ", as it was";
       case Origin.Computed(Formula formula) -> "= " + formula.text();
       case Origin.SummedUp summed -> SummingWords.of(design, summed);
     };

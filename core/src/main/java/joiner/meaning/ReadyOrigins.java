@@ -57,6 +57,7 @@ public final class ReadyOrigins {
     return Stream.of(
             children.stream().map(over -> ready(design, Summing.COUNT, over, Optional.empty())),
             design.parentsOf(table.id()).stream().flatMap(over -> carried(design, over)),
+            design.parentsOf(table.id()).stream().flatMap(over -> copied(design, over)),
             children.stream().flatMap(over -> summed(design, over)),
             ofItself(table))
         .flatMap(some -> some)
@@ -108,6 +109,15 @@ public final class ReadyOrigins {
         .map(
             field ->
                 new Ready(field.label() + whose, new Origin.Computed(path(design, over, field))));
+  }
+
+  private static Stream<Ready> copied(Design design, Relationship over) {
+    return carried(design, over)
+        .map(
+            ready ->
+                new Ready(
+                    ready.words() + ", as it was",
+                    new Origin.Copied(((Origin.Computed) ready.origin()).formula())));
   }
 
   /** What the parent is called; by which fields it is referred to, where it is in several ways. */

@@ -93,6 +93,7 @@ public final class Renaming {
               case Origin.Typed typed -> typed;
               case Origin.Generated generated -> generated;
               case Origin.Stamped stamped -> stamped;
+              case Origin.Copied(Formula formula) -> new Origin.Copied(carried.apply(formula));
               case Origin.Computed(Formula formula) -> new Origin.Computed(carried.apply(formula));
               case Origin.SummedUp summed -> carried(summed);
             };

@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Formula;
+import joiner.expression.Place;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
 import joiner.model.Design;
@@ -109,6 +111,14 @@ public final class TableMeaning {
   /** The default of a field, if it has one. */
   public Optional<Checked> defaultOf(FieldId field) {
     return Optional.ofNullable(defaults.get(field));
+  }
+
+  /** The field of another row that a formula is the path to, and nothing else. */
+  public Optional<FarField> far(Formula formula) {
+    return formula.value(scope)
+            instanceof Checked.Sound(Expression.FieldRef(FarField far, Place place), var type)
+        ? Optional.of(far)
+        : Optional.empty();
   }
 
   /** What a computed field is worked out by, in terms of fields that are entered. */

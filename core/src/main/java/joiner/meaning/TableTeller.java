@@ -234,6 +234,13 @@ final class TableTeller {
       }
       case Origin.Generated(Generator by) ->
           say(field(field.id()), plain(" is made for each row: " + OriginWords.of(by) + "."));
+      case Origin.Copied(Formula formula) ->
+          say(
+              field(field.id()),
+              plain(
+                  " is "
+                      + meaning.far(formula).map(this::carried).orElse(formula.text())
+                      + ", as it was when the row was made."));
       case Origin.Stamped(Stamp stamp) ->
           say(field(field.id()), plain(" says " + OriginWords.of(stamp) + "."));
       case Origin.Computed(Formula formula) ->

@@ -17,6 +17,11 @@ import joiner.expression.ValueType;
 public record FarField(
     List<RelationshipId> over, List<FieldId> from, FieldId field, List<String> path, ValueType type)
     implements Reference {
+  /** The field at the end of the way. */
+  public Field end(Design design) {
+    return design.table(design.relationship(over.getLast()).parent()).field(field);
+  }
+
   public FarField {
     over = List.copyOf(over);
     from = List.copyOf(from);

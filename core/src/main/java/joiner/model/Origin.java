@@ -32,6 +32,13 @@ public sealed interface Origin {
   record Computed(Formula formula) implements Origin {}
 
   /**
+   * They are what a row that the row leads to says when the row is made; people may change them.
+   *
+   * @param formula the path to a field of another row, as formulas have it
+   */
+  record Copied(Formula formula) implements Origin {}
+
+  /**
    * They are made of the rows that refer to the row; nobody enters them.
    *
    * @param how what is made of them
@@ -89,6 +96,7 @@ public sealed interface Origin {
       case Typed typed -> false;
       case Generated generated -> false;
       case Stamped stamped -> false;
+      case Copied copied -> false;
       case Computed computed -> true;
       case SummedUp summed -> true;
     };
@@ -100,6 +108,7 @@ public sealed interface Origin {
       case Typed(boolean once) -> once;
       case Generated generated -> true;
       case Stamped(Stamp stamp) -> !stamp.follows();
+      case Copied copied -> false;
       case Computed computed -> false;
       case SummedUp summed -> false;
     };
@@ -116,6 +125,7 @@ public sealed interface Origin {
       case Typed typed -> false;
       case Generated generated -> false;
       case Stamped stamped -> false;
+      case Copied(Formula formula) -> formula.reachesOut();
       case Computed(Formula formula) -> formula.reachesOut();
       case SummedUp summed -> true;
     };

@@ -49,6 +49,11 @@ public final class ConstraintNaming {
     return "keep_" + table;
   }
 
+  /** The trigger that fills in what other rows say. */
+  public static String copying(String table) {
+    return "copy_" + table;
+  }
+
   /** The trigger that numbers new rows. */
   public static String numbering(String table, String column) {
     return "number_" + table + "_" + column;

@@ -3,6 +3,7 @@ package joiner.database;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -70,10 +71,14 @@ class KeptOnEnginesTest {
   }
 
   private static List<Map<String, String>> rows(String url) throws SQLException {
+    return rows(url, "firing_log");
+  }
+
+  private static List<Map<String, String>> rows(String url, String table) throws SQLException {
     var all = new ArrayList<Map<String, String>>();
     try (Connection connection = DriverManager.getConnection(url);
         var statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery("SELECT * FROM firing_log ORDER BY entry_id")) {
+        ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY 1")) {
       while (rows.next()) {
         Map<String, String> row = new LinkedHashMap<>();
         for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
@@ -254,6 +259,43 @@ class KeptOnEnginesTest {
           run(url, "UPDATE firing_log SET batch = 'B 1', what = 'Glaze'");
           assertThat(rows(url).getFirst().get("what")).isEqualTo("Glaze");
         });
+  }
+
+  @Test
+  void whatARowRefersToIsFilledInAsItIsThenAndStays() throws Exception {
+    Draft draft = KeptValues.batches();
+    onEach(
+        draft,
+        (url, dialect, script) -> {
+          run(url, "INSERT INTO supplier (supplier_id, name) VALUES (1, 'Clay Barn')");
+          run(url, "INSERT INTO clay (clay_id, price, from_id) VALUES (7, 12.5, 1)");
+          run(url, "INSERT INTO clay (clay_id, price) VALUES (8, 3)");
+          run(url, "INSERT INTO batch (batch_id, clay_id) VALUES (1, 7)");
+          if (dialect.upkeep().isEmpty()) {
+            assertThat(script.shortfalls())
+                .anyMatch(s -> s.subject().startsWith("the filling in of price_then"));
+            return;
+          }
+          run(url, "UPDATE clay SET price = 20 WHERE clay_id = 7");
+          run(url, "UPDATE supplier SET name = 'Fen Clay'");
+          run(url, "INSERT INTO batch (batch_id, clay_id) VALUES (2, 7), (3, NULL), (4, 8)");
+          run(url, "INSERT INTO batch (batch_id, clay_id, price_then) VALUES (5, 7, 1)");
+          assertThat(numbers(url, "price_then"))
+              .as(url)
+              .containsExactly("12.5", "20", null, "3", "1");
+          assertThat(column(rows(url, "batch"), "from_id_name_then"))
+              .as(url)
+              .containsExactly("Clay Barn", "Fen Clay", null, null, "Fen Clay");
+          assertThat(LiveDesign.of(draft, Target.of(url)).draft().design())
+              .isEqualTo(draft.design());
+        });
+  }
+
+  private static List<String> numbers(String url, String column) throws SQLException {
+    return column(rows(url, "batch"), column).stream()
+        .map(
+            text -> text == null ? null : new BigDecimal(text).stripTrailingZeros().toPlainString())
+        .toList();
   }
 
   @Test

@@ -112,6 +112,7 @@ record DefaultOffers(
       case Origin.Typed(boolean once) -> once ? "once" : "typed";
       case Origin.Generated generated -> "generated";
       case Origin.Stamped stamped -> "stamped";
+      case Origin.Copied copied -> "copied";
       case Origin.Computed computed -> computed.formula().reachesOut() ? "carried" : "computed";
       case Origin.SummedUp summed -> "summedUp";
     };

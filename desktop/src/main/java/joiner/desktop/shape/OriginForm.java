@@ -53,6 +53,7 @@ final class OriginForm {
                       model, texts, field, other -> give(field, new Origin.Generated(other)))
                   .of(by);
           case Origin.Stamped(Stamp now) -> List.of(stamp(field, now));
+          case Origin.Copied(Formula now) -> List.of(copied(field, now));
           case Origin.Computed(Formula formula) -> computed(field, formula);
           case Origin.SummedUp summed -> summed(field, summed);
         });
@@ -92,6 +93,15 @@ final class OriginForm {
     box.setSelected(now);
     box.setOnAction(event -> give(field, box.isSelected() ? Origin.ONCE : Origin.TYPED));
     return box;
+  }
+
+  private Node copied(Field field, Formula now) {
+    var path =
+        TypedText.of(
+            now.text(),
+            text -> Formula.unlessBlank(text).ifPresent(f -> give(field, new Origin.Copied(f))));
+    path.getStyleClass().add("mono");
+    return beside("path", path);
   }
 
   private Node stamp(Field field, Stamp now) {

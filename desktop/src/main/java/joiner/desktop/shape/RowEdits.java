@@ -12,6 +12,7 @@ import joiner.edit.AddParent;
 import joiner.edit.ChangeChoices;
 import joiner.edit.ChangeRows;
 import joiner.edit.Edit;
+import joiner.edit.FillIn;
 import joiner.meaning.NewRow;
 import joiner.meaning.ParentRows;
 import joiner.model.Field;
@@ -38,7 +39,21 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
     Optional<String> typed = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isEmpty());
     seen.shown()
         .ifPresent(
-            t -> bench.apply(ChangeRows.cell(t, seen.rows(), row, field, typed).stamped(row(t))));
+            t ->
+                bench.apply(
+                    filled(
+                        t,
+                        row,
+                        ChangeRows.cell(t, seen.rows(), row, field, typed).stamped(row(t)))));
+  }
+
+  /** A change of a row, and with it what it holds of rows it refers to from then on. */
+  private Edit filled(Table table, int row, Edit change) {
+    return FillIn.isOf(table)
+        ? Edit.all(
+            change.name(),
+            List.of(change, new FillIn(table.id(), seen.rows().id(row), bench.clock())))
+        : change;
   }
 
   private NewRow row(Table table) {
@@ -90,7 +105,7 @@ record RowEdits(Workbench bench, SampleModel seen, Texts texts) {
                 Optional<String> cell = Optional.of(parent.get().cells().get(i));
                 cells.add(ChangeRows.cell(table, seen.rows(), row, of, cell));
               }
-              bench.apply(Edit.all(cells.getLast().name(), cells));
+              bench.apply(filled(table, row, Edit.all(cells.getLast().name(), cells)));
             });
   }
 
