@@ -152,11 +152,17 @@ final class FieldForm {
   private List<Node> ofKit(Kit kit) {
     Button leave = Parts.button(texts.get("kit.leave"), () -> fields.kits().leave(kit));
     leave.setId("leave-kit");
+    Button more = Parts.button(texts.get("kit.more"), () -> {});
+    more.setId("spread-kit");
+    more.setOnAction(
+        event ->
+            new Picker<>(texts.get("kit.into"), fields.kits().others(kit))
+                .open(more, into -> fields.kits().drop(kit, into)));
     return List.of(
         Parts.label(texts.get("kit.of", kit.label()), "heading"),
         Parts.fact(texts.get("kit.tables"), Counts.of(fields.kits().tables(kit))),
         Parts.prose(texts.get("kit.how"), "muted", "small"),
-        leave);
+        new FlowPane(8, 8, more, leave));
   }
 
   /** Lets the fields be read as one thing, or no longer. */

@@ -16,6 +16,7 @@ import joiner.model.FieldId;
 import joiner.model.Kit;
 import joiner.model.KitUse;
 import joiner.model.Table;
+import joiner.model.TableId;
 
 /** Kits of fields: dropped into the table that is chosen, made of its fields, let go again. */
 final class KitsModel {
@@ -75,6 +76,22 @@ final class KitsModel {
   /** How many tables have a kit. */
   long tables(Kit kit) {
     return bench.design().tables().stream().filter(table -> uses(table, kit)).count();
+  }
+
+  /** The tables that a kit can be dropped into yet. */
+  Offers<TableId> others(Kit kit) {
+    return Offers.among(
+        bench.design().tables().stream().filter(table -> !uses(table, kit)).map(Table::id).toList(),
+        id -> bench.design().table(id).label());
+  }
+
+  /** Drops a kit into another table than the one that is chosen. */
+  void drop(Kit kit, TableId into) {
+    if (bench.apply(() -> new DropKit(into, kit))) {
+      bench.tellDone(
+          texts.get("kit.dropped", kit.label(), bench.design().table(into).label()),
+          texts.get("undo"));
+    }
   }
 
   void leave(Kit kit) {

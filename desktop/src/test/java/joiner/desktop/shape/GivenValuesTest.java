@@ -140,6 +140,9 @@ class GivenValuesTest {
     test.choose("kiln");
     kits.drop(kits.offers().of("stam").getFirst().thing());
     assertThat(kits.tables(stamps)).isEqualTo(4);
+    kits.drop(stamps, test.table("cone").id());
+    assertThat(test.newest()).contains("Stamps is in Cone now");
+    test.bench.undo();
     kits.leave(stamps);
     assertThat(kits.tables(stamps)).isEqualTo(3);
     Table kiln = test.table("kiln");
