@@ -116,7 +116,12 @@ record GeneratorForm(OriginsModel model, Texts texts, Field field, Consumer<Gene
       CodedNumber number = CodedNumber.read(form, now.restart(), now.check());
       Optional<String> next = model.next(field, number);
       example.setText(
-          next.map(text -> texts.get("generator.next", text, Counts.of(number.greatest())))
+          next.map(
+                  text ->
+                      texts.get(
+                          number.period().isEmpty() ? "generator.next" : "generator.next.period",
+                          text,
+                          Counts.of(number.greatest())))
               .orElseGet(() -> texts.get("generator.full", Counts.of(number.greatest()))));
       example.getStyleClass().add(next.isPresent() ? "muted" : "brick");
     } catch (IllegalArgumentException refused) {

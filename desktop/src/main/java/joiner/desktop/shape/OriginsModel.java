@@ -57,7 +57,9 @@ final class OriginsModel {
   static String words(Design design, Field field) {
     return isGiven(field)
         ? OriginWords.of(design, field.origin())
-        : DefaultReading.of(field).map(DefaultReading::words).orElse("");
+        : DefaultReading.of(field)
+            .map(DefaultReading::words)
+            .orElseGet(() -> OriginWords.of(design, field.origin()));
   }
 
   /** Whether something else than people makes the values, so that there is no default to choose. */
