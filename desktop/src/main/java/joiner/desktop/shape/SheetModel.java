@@ -384,6 +384,11 @@ final class SheetModel {
     bench.apply(new RenameArea(area.id(), area.name(), text.strip()));
   }
 
+  /** The text by which people recognise rows. */
+  RowLabelModel rowLabels() {
+    return new RowLabelModel(bench, texts);
+  }
+
   void rowLabel(Table table, String text) {
     bench.apply(ChangeTable.rowLabel(table, Formula.unlessBlank(text)));
   }

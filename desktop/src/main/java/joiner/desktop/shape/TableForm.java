@@ -16,7 +16,6 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
-import joiner.expression.Formula;
 import joiner.model.Area;
 import joiner.model.Index;
 import joiner.model.Noun;
@@ -58,11 +57,8 @@ final class TableForm {
     nodes.add(typed("area", area.map(Area::name).orElse(""), text -> model.area(table, text)));
     area.ifPresent(
         in -> nodes.add(typed("areaName", in.name(), text -> model.renameArea(in, text))));
-    nodes.add(
-        area(
-            "rowLabel",
-            table.rowLabel().map(Formula::text).orElse(""),
-            text -> model.rowLabel(table, text.replace('\n', ' '))));
+    nodes.addAll(
+        new RowLabelForm(model.rowLabels(), texts).of(table, text -> model.rowLabel(table, text)));
     nodes.add(area("note", table.description(), text -> model.describe(table, text)));
     nodes.addAll(keys(table));
     nodes.addAll(space(table));
