@@ -96,7 +96,7 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
     return new ChangeRows("add a row to " + table.label(), table.id(), new WithRow(cells));
   }
 
-  /** Adds a row at the end that holds only what it holds of itself. */
+  /** Adds a row at the end that holds what it holds of itself. */
   public static ChangeRows added(Table table, NewRow made) {
     return added(table, made::made);
   }

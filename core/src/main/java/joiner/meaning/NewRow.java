@@ -15,12 +15,18 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.FieldType;
 import joiner.model.Generator;
 import joiner.model.Origin;
 import joiner.model.Table;
+import joiner.rows.ReadValue;
 import joiner.rows.Rows;
+import joiner.rows.ValueReader;
 
-/** What a row holds of itself when it is made or changed: what is generated and what is stamped. */
+/**
+ * What a row holds of itself when it is made or changed: what is counted, generated or stamped, and
+ * defaults.
+ */
 public final class NewRow {
   private static final int TIMED = 7;
   private static final int BITS_OF_MILLIS = 48;
@@ -59,7 +65,7 @@ public final class NewRow {
     Map<FieldId, String> cells = new LinkedHashMap<>();
     for (Field field : table.fields()) {
       if (field.origin() instanceof Origin.Stamped stamped && stamped.stamp().follows()) {
-        stamped(field).ifPresent(text -> cells.put(field.id(), text));
+        byDefault(field).ifPresent(text -> cells.put(field.id(), text));
       }
     }
     return cells;
@@ -67,7 +73,7 @@ public final class NewRow {
 
   private Optional<String> value(Field field, Rows rows) {
     return switch (field.origin()) {
-      case Origin.Stamped stamped -> stamped(field);
+      case Origin.Stamped stamped -> byDefault(field);
       case Origin.Generated(Generator.Uuid(boolean timed)) ->
           Optional.of((timed ? timed(clock.millis(), chance) : byChance(chance)).toString());
       case Origin.Generated(Generator.Coded coded) ->
@@ -79,14 +85,29 @@ public final class NewRow {
                       .flatMap(Optional::stream),
                   LocalDate.now(clock));
       case Origin.Generated(Generator.Drawn drawn) -> Optional.of(drawn.code().drawn(chance));
-      case Origin.Typed typed -> Optional.empty();
+      case Origin.Typed typed ->
+          field.type() instanceof FieldType.Counter ? counted(field, rows) : byDefault(field);
       case Origin.Copied copied -> Optional.empty(); // Nothing is referred to yet.
       case Origin.Computed computed -> Optional.empty();
       case Origin.SummedUp summed -> Optional.empty();
     };
   }
 
-  private Optional<String> stamped(Field field) {
+  /** The number above all that are there. */
+  private static Optional<String> counted(Field counter, Rows rows) {
+    long last = 0;
+    for (int row = 0; row < rows.count(); row++) {
+      Optional<String> cell = rows.cell(row, counter.id());
+      if (cell.isPresent()
+          && ValueReader.read(cell.get(), counter.type())
+              instanceof ReadValue.Fits(Value.Num number)) {
+        last = Math.max(last, number.number().longValue());
+      }
+    }
+    return Optional.of(String.valueOf(last + 1));
+  }
+
+  private Optional<String> byDefault(Field field) {
     if (!(TableMeaning.of(table).defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
       return Optional.empty();
     }

@@ -38,7 +38,15 @@ class NewRowTest {
     Map<FieldId, String> cells = row(NOON, 1).made(Rows.NONE);
     assertThat(cells.keySet().stream().map(FieldId::value))
         .containsExactlyInAnyOrder(
-            "code", "tag", "drawn", "timed", "made_at", "made_by", "changed_at", "changed_by");
+            "entry_id",
+            "code",
+            "tag",
+            "drawn",
+            "timed",
+            "made_at",
+            "made_by",
+            "changed_at",
+            "changed_by");
     for (Field field : LOG.fields()) {
       String cell = cells.get(field.id());
       if (cell != null) {
