@@ -47,6 +47,9 @@ class KeptOnEnginesTest {
   private static final TableId LOG = new TableId("firing_log");
   private static final int ROWS = 12;
 
+  /** Rows that each of two people enters. */
+  private static final int EACH = 25;
+
   @TempDir private Path folder;
 
   private interface On {
@@ -143,6 +146,37 @@ class KeptOnEnginesTest {
                 .anyMatch(s -> s.subject().startsWith("the numbering of code"));
           }
         });
+  }
+
+  /** Servers let several people in; each number is given once all the same. */
+  @Test
+  void twoAtOnceGetDifferentNumbers() throws Exception {
+    onEach(
+        KeptValues.draft(KeptValues.CODE),
+        (url, dialect, script) -> {
+          if (!List.of("postgresql", "mariadb").contains(dialect.id())) {
+            return;
+          }
+          List<Thread> people =
+              IntStream.range(0, 2)
+                  .mapToObj(person -> Thread.ofPlatform().unstarted(() -> enter(url, person)))
+                  .toList();
+          people.forEach(Thread::start);
+          for (Thread person : people) {
+            person.join();
+          }
+          assertThat(column(rows(url), "code"))
+              .as(url)
+              .containsExactlyInAnyOrderElementsOf(numbers(KeptValues.CODE, 2 * EACH));
+        });
+  }
+
+  private static void enter(String url, int person) {
+    try {
+      add(url, person * EACH, EACH);
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   @Test

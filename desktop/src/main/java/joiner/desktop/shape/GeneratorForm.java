@@ -8,11 +8,9 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -173,15 +171,7 @@ record GeneratorForm(OriginsModel model, Texts texts, Field field, Consumer<Gene
 
   private <T> Node choice(
       String key, List<T> things, T now, Function<T, String> words, Consumer<T> picked) {
-    Button button = Parts.button(words.apply(now), () -> {}, "picked");
-    button.setMinWidth(0);
-    button.setMaxWidth(Double.MAX_VALUE);
-    button.setOnAction(
-        event ->
-            new Picker<>(texts.get("generator." + key), Offers.among(things, words))
-                .at(Optional.of(now))
-                .open(button, picked));
-    return beside(key, button);
+    return beside(key, Picker.button(texts.get("generator." + key), things, now, words, picked));
   }
 
   private Node beside(String key, Control control) {

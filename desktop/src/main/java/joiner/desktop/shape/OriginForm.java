@@ -12,7 +12,6 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextInputControl;
-import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -211,13 +210,7 @@ final class OriginForm {
 
   private <T> Node choice(
       String key, List<T> things, T now, Function<T, String> words, Consumer<T> picked) {
-    Button button = picked(key, words.apply(now));
-    button.setOnAction(
-        event ->
-            new Picker<>(texts.get("origin." + key), Offers.among(things, words))
-                .at(Optional.of(now))
-                .open(button, picked));
-    return beside(key, button);
+    return beside(key, Picker.button(texts.get("origin." + key), things, now, words, picked));
   }
 
   /** A formula of the rows that are summed up; what it gives is told while it is typed. */

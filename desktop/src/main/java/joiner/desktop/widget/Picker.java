@@ -7,6 +7,7 @@ import java.util.function.Function;
 import javafx.geometry.Bounds;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -57,6 +58,24 @@ public final class Picker<T> {
     popup.getContent().add(box);
     popup.setAutoHide(true);
     popup.setAutoFix(true);
+  }
+
+  /**
+   * A button that says what is picked of a few things, and lets another be picked.
+   *
+   * @param prompt what is picked
+   */
+  public static <T> Button button(
+      String prompt, List<T> things, T now, Function<T, String> words, Consumer<T> picked) {
+    Button button = Parts.button(words.apply(now), () -> {}, "picked");
+    button.setMinWidth(0);
+    button.setMaxWidth(Double.MAX_VALUE);
+    button.setOnAction(
+        event ->
+            new Picker<>(prompt, Offers.among(things, words))
+                .at(Optional.of(now))
+                .open(button, picked));
+    return button;
   }
 
   /** Marks what is picked already; it may be none of the list. */
