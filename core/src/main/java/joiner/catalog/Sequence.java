@@ -1,5 +1,6 @@
 package joiner.catalog;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -25,9 +26,15 @@ public record Sequence(String name, long start, Optional<String> soFar) {
 
   /** Whether a table that was found is one of last numbers, and so none of a design. */
   public static boolean keeps(CatalogTable table) {
-    List<String> columns =
-        table.columns().stream().map(column -> column.name().toLowerCase(Locale.ROOT)).toList();
-    return columns.equals(List.of(PERIOD, LAST));
+    return keeps(table.columns().stream().map(Column::name).toList());
+  }
+
+  /** Whether columns are those of such a table. */
+  public static boolean keeps(Collection<String> columns) {
+    return columns.stream()
+        .map(name -> name.toLowerCase(Locale.ROOT))
+        .toList()
+        .equals(List.of(PERIOD, LAST));
   }
 
   /** Whether it is a table. */

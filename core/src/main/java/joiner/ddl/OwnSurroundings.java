@@ -57,17 +57,18 @@ final class OwnSurroundings {
     return names.map(dialect.identifiers()::stored).collect(Collectors.toSet());
   }
 
-  private boolean isThere(Trigger trigger) {
-    String name = dialect.identifiers().stored(trigger.name());
+  /** Whether something of a name is there, or nothing is known of what is. */
+  private boolean isThere(String name, Stream<String> found) {
     return there.equals(Surroundings.NONE)
-        || there.triggers().stream().anyMatch(other -> other.name().equals(name));
+        || found.anyMatch(dialect.identifiers().stored(name)::equals);
   }
 
-  /** Whether a view is there, or nothing is known of what is. */
+  private boolean isThere(Trigger trigger) {
+    return isThere(trigger.name(), there.triggers().stream().map(Trigger::name));
+  }
+
   private boolean isThere(View view) {
-    String name = dialect.identifiers().stored(view.name());
-    return there.equals(Surroundings.NONE)
-        || there.views().stream().anyMatch(other -> other.name().equals(name));
+    return isThere(view.name(), there.views().stream().map(View::name));
   }
 
   /** Statements with those around them that let the views go and make them. */

@@ -393,7 +393,7 @@ final class ScriptReader {
 
   private void insert(Tokens tokens) throws NotUnderstoodException {
     TableDraft table = table(tokens);
-    if (Sequence.keeps(table.table())) {
+    if (Sequence.keeps(table.columns.keySet())) {
       return;
     }
     List<String> columns = tokens.sees("(") ? tokens.names() : List.copyOf(table.columns.keySet());

@@ -54,9 +54,7 @@ public record DropKit(TableId table, Kit kit) implements Edit {
 
   /** The group of a table that comes from a kit. */
   static Optional<FieldGroup> use(Table table, Kit kit) {
-    return table.groups().stream()
-        .filter(group -> group.use().filter(use -> use.kit().equals(kit.id())).isPresent())
-        .findFirst();
+    return table.groups().stream().filter(group -> group.isOf(kit.id())).findFirst();
   }
 
   /** A field of a kit as a new one of a table. */

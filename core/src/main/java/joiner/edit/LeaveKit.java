@@ -59,13 +59,9 @@ public record LeaveKit(TableId table, Kit kit, Optional<Field> field, boolean ba
   private Table without(Table now) {
     List<FieldGroup> groups =
         now.groups().stream()
-            .flatMap(group -> isOfKit(group) ? left(group) : Stream.of(group))
+            .flatMap(group -> group.isOf(kit.id()) ? left(group) : Stream.of(group))
             .toList();
     return now.withGroups(groups);
-  }
-
-  private boolean isOfKit(FieldGroup group) {
-    return group.use().filter(use -> use.kit().equals(kit.id())).isPresent();
   }
 
   /** The group without what is let go; a field that is stands by itself. */

@@ -18,10 +18,6 @@ final class SqliteUpkeep extends Upkeep {
     super(dialect);
   }
 
-  private static String body(List<String> lines) {
-    return lines.stream().map(line -> "  " + line + "\n").collect(Collectors.joining());
-  }
-
   @Override
   public List<Trigger> keeping(String name, Kept kept) {
     var triggers = new ArrayList<Trigger>();
@@ -123,7 +119,7 @@ final class SqliteUpkeep extends Upkeep {
             + " FOR EACH ROW WHEN "
             + when
             + " BEGIN\n"
-            + body(lines)
+            + lines(lines)
             + "END";
     return after(Event.INSERT, name, table, sql);
   }

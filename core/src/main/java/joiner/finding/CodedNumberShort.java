@@ -38,9 +38,9 @@ final class CodedNumberShort extends FieldCheck {
         IntStream.range(0, rows.count())
             .mapToObj(row -> rows.cell(row, field.id()))
             .flatMap(Optional::stream)
-            .filter(text -> number.number(text).isPresent())
+            .filter(number.formed())
             .toList();
-    OptionalLong last = texts.stream().mapToLong(t -> number.number(t).orElseThrow()).max();
+    OptionalLong last = texts.stream().mapToLong(number::number).max();
     if (last.isPresent() && last.getAsLong() >= number.greatest() - number.greatest() / LEFT) {
       report.found(
           named(meaning.table(), field)
@@ -52,7 +52,7 @@ final class CodedNumberShort extends FieldCheck {
           "Where no number is left, no row can be added.",
           remedies(meaning, field, number));
     }
-    List<String> wrong = texts.stream().filter(text -> !number.is(text)).toList();
+    List<String> wrong = texts.stream().filter(text -> !number.isChecked(text)).toList();
     if (!wrong.isEmpty()) {
       report.found(
           Counts.of(wrong.size(), "number", "numbers")

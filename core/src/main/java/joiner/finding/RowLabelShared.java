@@ -28,17 +28,18 @@ final class RowLabelShared implements WholeCheck {
 
   @Override
   public void run(CheckedDesign checked, Consumer<Finding> found) {
+    var formulas = new FormulaRows(checked.draft(), ANY_DAY); // What it indexes serves all tables.
     for (Table table : checked.design().tables()) {
       boolean picked = !checked.childrenOf(table.id()).isEmpty();
       if (picked && table.rowLabel().isPresent() && checked.rows(table).count() > 1) {
-        run(checked, table, found);
+        run(checked, table, formulas, found);
       }
     }
   }
 
-  private static void run(CheckedDesign checked, Table table, Consumer<Finding> found) {
-    var labels =
-        new RowLabels(checked.meaning(table), new FormulaRows(checked.draft(), ANY_DAY), ANY_DAY);
+  private static void run(
+      CheckedDesign checked, Table table, FormulaRows formulas, Consumer<Finding> found) {
+    var labels = new RowLabels(checked.meaning(table), formulas, ANY_DAY);
     Map<String, Integer> times = new HashMap<>();
     int rows = Math.min(MOST_ROWS, checked.rows(table).count());
     for (int row = 0; row < rows; row++) {

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -54,26 +55,34 @@ public final class NewRow {
    */
   public Map<FieldId, String> made(Rows rows) {
     Map<FieldId, String> cells = new LinkedHashMap<>();
+    TableMeaning meaning = TableMeaning.of(table);
     for (Field field : table.fields()) {
-      value(field, rows).ifPresent(text -> cells.put(field.id(), text));
+      value(field, rows, meaning).ifPresent(text -> cells.put(field.id(), text));
     }
     return cells;
   }
 
   /** The cells of a row that change when something else of it does. */
   public Map<FieldId, String> changed() {
+    List<Field> following = table.fields().stream().filter(NewRow::follows).toList();
+    if (following.isEmpty()) {
+      return Map.of();
+    }
     Map<FieldId, String> cells = new LinkedHashMap<>();
-    for (Field field : table.fields()) {
-      if (field.origin() instanceof Origin.Stamped stamped && stamped.stamp().follows()) {
-        byDefault(field).ifPresent(text -> cells.put(field.id(), text));
-      }
+    TableMeaning meaning = TableMeaning.of(table);
+    for (Field field : following) {
+      byDefault(field, meaning).ifPresent(text -> cells.put(field.id(), text));
     }
     return cells;
   }
 
-  private Optional<String> value(Field field, Rows rows) {
+  private static boolean follows(Field field) {
+    return field.origin() instanceof Origin.Stamped stamped && stamped.stamp().follows();
+  }
+
+  private Optional<String> value(Field field, Rows rows, TableMeaning meaning) {
     return switch (field.origin()) {
-      case Origin.Stamped stamped -> byDefault(field);
+      case Origin.Stamped stamped -> byDefault(field, meaning);
       case Origin.Generated(Generator.Uuid(boolean timed)) ->
           Optional.of((timed ? timed(clock.millis(), chance) : byChance(chance)).toString());
       case Origin.Generated(Generator.Coded coded) ->
@@ -86,7 +95,9 @@ public final class NewRow {
                   LocalDate.now(clock));
       case Origin.Generated(Generator.Drawn drawn) -> Optional.of(drawn.code().drawn(chance));
       case Origin.Typed typed ->
-          field.type() instanceof FieldType.Counter ? counted(field, rows) : byDefault(field);
+          field.type() instanceof FieldType.Counter
+              ? counted(field, rows)
+              : byDefault(field, meaning);
       case Origin.Copied copied -> Optional.empty(); // Nothing is referred to yet.
       case Origin.Computed computed -> Optional.empty();
       case Origin.SummedUp summed -> Optional.empty();
@@ -107,8 +118,8 @@ public final class NewRow {
     return Optional.of(String.valueOf(last + 1));
   }
 
-  private Optional<String> byDefault(Field field) {
-    if (!(TableMeaning.of(table).defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
+  private Optional<String> byDefault(Field field, TableMeaning meaning) {
+    if (!(meaning.defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
       return Optional.empty();
     }
     try {

@@ -102,7 +102,7 @@ public final class ReadyOrigins {
 
   private static Stream<Ready> carried(Design design, Relationship over) {
     Table parent = design.table(over.parent());
-    String whose = " of its " + who(design, over, parent);
+    String whose = " of its " + SummingWords.told(design, over, parent.noun().singular());
     return parent.fields().stream()
         .filter(field -> !over.parentFields().contains(field.id()))
         .filter(field -> !(field.type() instanceof FieldType.Content))
@@ -118,19 +118,6 @@ public final class ReadyOrigins {
                 new Ready(
                     ready.words() + ", as it was",
                     new Origin.Copied(((Origin.Computed) ready.origin()).formula())));
-  }
-
-  /** What the parent is called; by which fields it is referred to, where it is in several ways. */
-  private static String who(Design design, Relationship over, Table parent) {
-    boolean alone =
-        !over.child().equals(over.parent())
-            && design.parentsOf(over.child()).stream()
-                    .filter(other -> other.parent().equals(over.parent()))
-                    .count()
-                == 1;
-    String noun = parent.noun().singular();
-    List<String> by = design.table(over.child()).labelsOf(over.childFields());
-    return alone ? noun : noun + " (" + String.join(", ", by) + ")";
   }
 
   private static Formula path(Design design, Relationship over, Field field) {

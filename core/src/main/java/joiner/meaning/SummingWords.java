@@ -1,5 +1,6 @@
 package joiner.meaning;
 
+import java.util.List;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Formula;
@@ -42,17 +43,21 @@ public final class SummingWords {
 
   /** What the rows are called; by which fields they refer, where they do in several ways. */
   public static String rows(Design design, Relationship over) {
-    Table child = design.table(over.child());
+    return told(design, over, design.table(over.child()).noun().plural());
+  }
+
+  /**
+   * One end of a relationship, and by which fields where a table refers to another in several ways.
+   */
+  static String told(Design design, Relationship over, String end) {
     boolean alone =
         !over.child().equals(over.parent())
             && design.parentsOf(over.child()).stream()
                     .filter(other -> other.parent().equals(over.parent()))
                     .count()
                 == 1;
-    String plural = child.noun().plural();
-    return alone
-        ? plural
-        : plural + " (" + String.join(", ", child.labelsOf(over.childFields())) + ")";
+    List<String> by = design.table(over.child()).labelsOf(over.childFields());
+    return alone ? end : end + " (" + String.join(", ", by) + ")";
   }
 
   private static String value(Formula formula, Table child) {

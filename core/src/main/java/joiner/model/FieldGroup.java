@@ -40,6 +40,11 @@ public record FieldGroup(
     return KitUse.of(use.kit(), left);
   }
 
+  /** Whether its fields come from that kit. */
+  public boolean isOf(KitId kit) {
+    return use.filter(of -> of.kit().equals(kit)).isPresent();
+  }
+
   public FieldGroup withId(GroupId other) {
     return new FieldGroup(other, label, kind, fields, use);
   }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.function.Predicate;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -260,27 +261,31 @@ public record CodedNumber(List<Part> parts, Restart restart) {
         .toString();
   }
 
-  private boolean isFormed(String text) {
+  /** Which texts have the form, whatever their check digit. It is read once for many texts. */
+  public Predicate<String> formed() {
     return TextPattern.of(pattern()) instanceof TextPattern.Read.Understood(TextPattern pattern)
-        && pattern.matches(text);
+        ? pattern::matches
+        : text -> false;
   }
 
   /** Whether a text is such a number, its check digit right. */
   public boolean is(String text) {
-    boolean formed = isFormed(text);
-    if (!formed || !(parts.getLast() instanceof Part.Check(CheckDigit by))) {
-      return formed;
+    return formed().test(text) && isChecked(text);
+  }
+
+  /** Whether a text that has the form ends in the check digit that follows. */
+  public boolean isChecked(String text) {
+    if (!(parts.getLast() instanceof Part.Check(CheckDigit by))) {
+      return true;
     }
     int body = text.length() - by.length();
     return by.of(digits(text.substring(0, body))).equals(text.substring(body));
   }
 
-  /** The number that a text of the form counts; empty where it has another form. */
-  public OptionalLong number(String text) {
+  /** The number that a text counts which has the form. */
+  public long number(String text) {
     int from = start(counter());
-    return isFormed(text)
-        ? OptionalLong.of(Long.parseLong(text.substring(from, from + counter().digits())))
-        : OptionalLong.empty();
+    return Long.parseLong(text.substring(from, from + counter().digits()));
   }
 
   /** Where a part of the text begins, from 0. */
@@ -316,13 +321,12 @@ public record CodedNumber(List<Part> parts, Restart restart) {
   public Optional<String> next(Stream<String> taken, LocalDate day) {
     String first = text(day, 0).orElseThrow();
     String now = period(first);
-    int from = start(counter());
-    int to = from + counter().digits();
     OptionalLong last =
         taken
-            .filter(this::is)
+            .filter(formed())
+            .filter(this::isChecked)
             .filter(text -> period(text).equals(now))
-            .mapToLong(text -> Long.parseLong(text.substring(from, to)))
+            .mapToLong(this::number)
             .max();
     return text(day, last.orElse(0) + 1);
   }

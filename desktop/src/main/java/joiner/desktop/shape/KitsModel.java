@@ -50,9 +50,7 @@ final class KitsModel {
   }
 
   private static boolean uses(Table table, Kit kit) {
-    return table.groups().stream()
-        .flatMap(group -> group.use().stream())
-        .anyMatch(use -> use.kit().equals(kit.id()));
+    return table.groups().stream().anyMatch(group -> group.isOf(kit.id()));
   }
 
   void drop(Kit kit) {
