@@ -10,6 +10,7 @@ import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.Trigger;
 import joiner.engine.Dialect;
+import joiner.engine.NumberingUpkeep;
 import joiner.engine.Upkeep;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -232,20 +233,19 @@ final class TableUpkeep {
       return;
     }
     Optional<Upkeep> upkeep = dialect.upkeep();
-    if (upkeep.isEmpty()) {
-      unnumbered(field, dialect.upkeepLoss());
+    if (!(upkeep.orElse(null) instanceof NumberingUpkeep numbering)) {
+      unnumbered(
+          field,
+          upkeep.isEmpty()
+              ? dialect.upkeepLoss()
+              : "Joiner writes no triggers for it on " + dialect.engine());
       return;
     }
     String numbersOf = names.take(ConstraintNaming.numbers(table.name(), field.name()));
-    var numbered = new Upkeep.Numbered(table.name(), field.name(), numbersOf, form);
+    var numbered = new NumberingUpkeep.Numbered(table.name(), field.name(), numbersOf, form);
     String name = names.take(ConstraintNaming.numbering(table.name(), field.name()));
-    List<Trigger> made = upkeep.get().numbering(name, numbered);
-    if (made.isEmpty()) {
-      unnumbered(field, "Joiner writes no triggers for it on " + dialect.engine());
-      return;
-    }
-    triggers.addAll(made);
-    numbers.add(new Sequence(numbersOf, 1, Optional.of(upkeep.get().soFar(numbered))));
+    triggers.addAll(numbering.numbering(name, numbered));
+    numbers.add(new Sequence(numbersOf, 1, Optional.of(numbering.soFar(numbered))));
   }
 
   private void unnumbered(Field field, String why) {

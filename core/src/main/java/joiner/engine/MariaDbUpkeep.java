@@ -9,7 +9,7 @@ import joiner.catalog.Trigger.Event;
 import joiner.shape.CodedNumber.Part;
 
 /** MariaDB's triggers. */
-final class MariaDbUpkeep extends Upkeep {
+final class MariaDbUpkeep extends NumberingUpkeep {
   MariaDbUpkeep(Dialect dialect) {
     super(dialect);
   }
@@ -114,13 +114,8 @@ final class MariaDbUpkeep extends Upkeep {
 
   @Override
   public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
-    var lines = new ArrayList<String>();
-    for (Copied one : copied) {
-      String column = "NEW." + name(one.column());
-      lines.add("IF " + column + " IS NULL THEN");
-      lines.add("  SET " + column + " = (" + query(one, "NEW") + ");");
-      lines.add("END IF;");
-    }
+    List<String> lines =
+        filling(copied, "NEW", (column, query) -> "SET " + column + " = (" + query + ")");
     return List.of(trigger(Event.INSERT, name, table, lines));
   }
 }

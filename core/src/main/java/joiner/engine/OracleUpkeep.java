@@ -5,12 +5,25 @@ import java.util.List;
 import java.util.Optional;
 import joiner.catalog.Trigger;
 import joiner.catalog.Trigger.Event;
-import joiner.shape.CodedNumber.Part;
 
 /** Oracle's triggers that keep values, from its documentation; numbers it does not give. */
 final class OracleUpkeep extends Upkeep {
   OracleUpkeep(Dialect dialect) {
     super(dialect);
+  }
+
+  private Trigger trigger(Event event, String name, String table, List<String> lines) {
+    String sql =
+        "CREATE TRIGGER "
+            + name(name)
+            + " BEFORE "
+            + event
+            + " ON "
+            + name(table)
+            + " FOR EACH ROW\nBEGIN\n"
+            + lines(lines)
+            + "END;";
+    return before(event, name, table, sql, Optional.empty());
   }
 
   @Override
@@ -25,54 +38,16 @@ final class OracleUpkeep extends Upkeep {
       lines.add("END IF;");
     }
     kept.followed().forEach(f -> lines.add(":NEW." + name(f.column()) + " := " + f.value() + ";"));
-    String sql =
-        "CREATE TRIGGER "
-            + name(name)
-            + " BEFORE UPDATE ON "
-            + name(kept.table())
-            + " FOR EACH ROW\nBEGIN\n"
-            + lines(lines)
-            + "END;";
-    return List.of(before(Event.UPDATE, name, kept.table(), sql, Optional.empty()));
-  }
-
-  @Override
-  public List<Trigger> numbering(String name, Numbered numbered) {
-    return List.of();
-  }
-
-  @Override
-  String padded(String number, int digits) {
-    return "LPAD(" + number + ", " + digits + ", '0')";
-  }
-
-  @Override
-  String today(Part part) {
-    throw new IllegalArgumentException("Oracle numbers nothing");
-  }
-
-  @Override
-  String areFormed(Numbered numbered) {
-    throw new IllegalArgumentException("Oracle numbers nothing");
+    return List.of(trigger(Event.UPDATE, name, kept.table(), lines));
   }
 
   @Override
   public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
-    var lines = new ArrayList<String>();
-    for (Copied one : copied) {
-      String column = ":NEW." + name(one.column());
-      lines.add("IF " + column + " IS NULL THEN");
-      lines.add("  SELECT MAX(made) INTO " + column + " FROM (" + query(one, ":NEW") + ");");
-      lines.add("END IF;");
-    }
-    String sql =
-        "CREATE TRIGGER "
-            + name(name)
-            + " BEFORE INSERT ON "
-            + name(table)
-            + " FOR EACH ROW\nBEGIN\n"
-            + lines(lines)
-            + "END;";
-    return List.of(before(Event.INSERT, name, table, sql, Optional.empty()));
+    List<String> lines =
+        filling(
+            copied,
+            ":NEW",
+            (column, query) -> "SELECT MAX(made) INTO " + column + " FROM (" + query + ")");
+    return List.of(trigger(Event.INSERT, name, table, lines));
   }
 }

@@ -9,7 +9,7 @@ import joiner.catalog.Trigger.Event;
 import joiner.shape.CodedNumber.Part;
 
 /** PostgreSQL's triggers, each with the function it calls. */
-final class PostgreSqlUpkeep extends Upkeep {
+final class PostgreSqlUpkeep extends NumberingUpkeep {
   PostgreSqlUpkeep(Dialect dialect) {
     super(dialect);
   }
@@ -132,13 +132,7 @@ final class PostgreSqlUpkeep extends Upkeep {
 
   @Override
   public List<Trigger> copying(String name, String table, List<Copied> copied, List<String> key) {
-    var lines = new ArrayList<String>();
-    for (Copied one : copied) {
-      String column = "NEW." + name(one.column());
-      lines.add("IF " + column + " IS NULL THEN");
-      lines.add("  " + column + " := (" + query(one, "NEW") + ");");
-      lines.add("END IF;");
-    }
+    List<String> lines = filling(copied, "NEW", (column, query) -> column + " := (" + query + ")");
     return List.of(trigger(Event.INSERT, name, table, "", lines(lines)));
   }
 }

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.stream.Collectors;
 import joiner.catalog.Trigger;
 import joiner.catalog.Trigger.Event;
-import joiner.shape.CodedNumber.Part;
 
 /**
  * SQL Server's triggers that keep values, from its documentation. They see all rows of a statement
@@ -16,19 +15,32 @@ final class SqlServerUpkeep extends Upkeep {
     super(dialect);
   }
 
+  private Trigger trigger(Event event, String name, String table, List<String> lines) {
+    String sql =
+        "CREATE TRIGGER "
+            + name(name)
+            + " ON "
+            + name(table)
+            + " AFTER "
+            + event
+            + " AS\nBEGIN\n  SET NOCOUNT ON;\n"
+            + lines(lines)
+            + "END";
+    return after(event, name, table, sql);
+  }
+
   @Override
   public List<Trigger> keeping(String name, Kept kept) {
     if (kept.key().isEmpty()) {
       return List.of();
     }
     var lines = new ArrayList<String>();
-    lines.add("SET NOCOUNT ON;");
     lines.add("IF TRIGGER_NESTLEVEL(@@PROCID) > 1 RETURN;");
     for (String column : kept.stays()) {
       String c = name(column);
       lines.add(
           "IF EXISTS (SELECT 1 FROM inserted i JOIN deleted d ON "
-              + same(kept, "d")
+              + same(kept.key(), "d")
               + " WHERE d."
               + c
               + " IS NOT NULL AND (i."
@@ -52,44 +64,16 @@ final class SqlServerUpkeep extends Upkeep {
               + " FROM "
               + name(kept.table())
               + " t JOIN inserted i ON "
-              + same(kept, "t")
+              + same(kept.key(), "t")
               + ";");
     }
-    String sql =
-        "CREATE TRIGGER "
-            + name(name)
-            + " ON "
-            + name(kept.table())
-            + " AFTER UPDATE AS\nBEGIN\n"
-            + lines(lines)
-            + "END";
-    return List.of(after(Event.UPDATE, name, kept.table(), sql));
+    return List.of(trigger(Event.UPDATE, name, kept.table(), lines));
   }
 
-  private String same(Kept kept, String other) {
-    return kept.key().stream()
+  private String same(List<String> key, String other) {
+    return key.stream()
         .map(column -> other + "." + name(column) + " = i." + name(column))
         .collect(Collectors.joining(" AND "));
-  }
-
-  @Override
-  public List<Trigger> numbering(String name, Numbered numbered) {
-    return List.of();
-  }
-
-  @Override
-  String padded(String number, int digits) {
-    throw new IllegalArgumentException("SQL Server numbers nothing");
-  }
-
-  @Override
-  String today(Part part) {
-    throw new IllegalArgumentException("SQL Server numbers nothing");
-  }
-
-  @Override
-  String areFormed(Numbered numbered) {
-    throw new IllegalArgumentException("SQL Server numbers nothing");
   }
 
   @Override
@@ -97,9 +81,7 @@ final class SqlServerUpkeep extends Upkeep {
     if (key.isEmpty()) {
       return List.of();
     }
-    var of = new Kept(table, List.of(), List.of(), List.of(), key);
     var lines = new ArrayList<String>();
-    lines.add("SET NOCOUNT ON;");
     for (Copied one : copied) {
       String column = name(one.column());
       lines.add(
@@ -110,19 +92,11 @@ final class SqlServerUpkeep extends Upkeep {
               + ") FROM "
               + name(table)
               + " t JOIN inserted i ON "
-              + same(of, "t")
+              + same(key, "t")
               + " WHERE t."
               + column
               + " IS NULL;");
     }
-    String sql =
-        "CREATE TRIGGER "
-            + name(name)
-            + " ON "
-            + name(table)
-            + " AFTER INSERT AS\nBEGIN\n"
-            + lines(lines)
-            + "END";
-    return List.of(after(Event.INSERT, name, table, sql));
+    return List.of(trigger(Event.INSERT, name, table, lines));
   }
 }

@@ -13,7 +13,7 @@ import joiner.shape.CodedNumber.Part;
  * SQLite's triggers: none can change the row that is about to be written, so that it is changed
  * once it is there.
  */
-final class SqliteUpkeep extends Upkeep {
+final class SqliteUpkeep extends NumberingUpkeep {
   SqliteUpkeep(Dialect dialect) {
     super(dialect);
   }
