@@ -467,8 +467,7 @@ public final class Audit {
     switch (reference) {
       case FarField far -> {
         far.over().forEach(id -> inputs.addAll(linked(id)));
-        TableId end = design.relationship(far.over().getLast()).parent();
-        inputs.addAll(columns(design.table(end), List.of(far.field())));
+        inputs.addAll(columns(far.table(design), List.of(far.field())));
       }
       case Summed summed -> {
         summed.over().forEach(id -> inputs.addAll(linked(id)));

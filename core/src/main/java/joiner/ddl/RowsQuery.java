@@ -107,7 +107,7 @@ final class RowsQuery {
       case OwnField own ->
           new Expression.FieldRef(new Joined(List.of(OWN, own.name()), own.type()), place);
       case FarField far -> {
-        Table end = design.table(design.relationship(far.over().getLast()).parent());
+        Table end = far.table(design);
         List<String> path = List.of(alias(far.over()), end.field(far.field()).name());
         yield new Expression.FieldRef(new Joined(path, far.type()), place);
       }

@@ -3,8 +3,6 @@ package joiner.finding;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.HashMap;
-import java.util.Map;
 import java.util.function.Consumer;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.RowLabels;
@@ -40,26 +38,16 @@ final class RowLabelShared implements WholeCheck {
   private static void run(
       CheckedDesign checked, Table table, FormulaRows formulas, Consumer<Finding> found) {
     var labels = new RowLabels(checked.meaning(table), formulas, ANY_DAY);
-    Map<String, Integer> times = new HashMap<>();
-    int rows = Math.min(MOST_ROWS, checked.rows(table).count());
-    for (int row = 0; row < rows; row++) {
-      times.merge(labels.of(row), 1, Integer::sum);
-    }
-    int sharing = times.values().stream().filter(n -> n > 1).mapToInt(n -> n).sum();
-    if (sharing > 0) {
-      String often =
-          times.entrySet().stream()
-              .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry::getKey))
-              .orElseThrow()
-              .getKey();
+    RowLabels.Shared shared = labels.shared(MOST_ROWS);
+    if (shared.rows() > 0) {
       found.accept(
           FINDING.about(
               table,
-              Counts.of(sharing, "row", "rows")
+              Counts.of(shared.rows(), "row", "rows")
                   + " of "
                   + table.label()
                   + " share their row label with another, as “"
-                  + often
+                  + shared.often()
                   + "”.",
               "Who picks one of them cannot tell which it is; put more into the label."));
     }

@@ -151,8 +151,7 @@ final class ComputedFields {
   }
 
   private Table end(FarField far) {
-    Design of = design.orElseThrow();
-    return of.table(of.relationship(far.over().getLast()).parent());
+    return far.table(design.orElseThrow());
   }
 
   private Expression written(Expression tree, Table table, List<Problem> problems) {

@@ -1,6 +1,7 @@
 package joiner.meaning;
 
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -40,6 +41,30 @@ public final class RowLabels {
     this.evaluator = new Evaluator(clock);
     this.label = meaning.rowLabel();
     this.seen = SeenText.of(table.fields());
+  }
+
+  /**
+   * Rows whose label another has too.
+   *
+   * @param rows how many there are
+   * @param often the label that most of them have; empty where there are none
+   */
+  public record Shared(int rows, String often) {}
+
+  /** Which of the first rows have no label of their own. */
+  public Shared shared(int first) {
+    Map<String, Integer> times = new HashMap<>();
+    int compared = Math.min(first, rows.count());
+    for (int row = 0; row < compared; row++) {
+      times.merge(of(row), 1, Integer::sum);
+    }
+    times.values().removeIf(n -> n == 1);
+    String often =
+        times.entrySet().stream()
+            .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry::getKey))
+            .map(Map.Entry::getKey)
+            .orElse("");
+    return new Shared(times.values().stream().mapToInt(n -> n).sum(), often);
   }
 
   /** The label of one row, from 0; never blank. */

@@ -259,7 +259,7 @@ final class TableTeller {
   }
 
   private String carried(FarField far) {
-    Table end = design.table(design.relationship(far.over().getLast()).parent());
+    Table end = far.table(design);
     return "the " + end.field(far.field()).label() + " of its " + end.noun().singular();
   }
 

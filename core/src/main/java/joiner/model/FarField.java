@@ -17,9 +17,14 @@ import joiner.expression.ValueType;
 public record FarField(
     List<RelationshipId> over, List<FieldId> from, FieldId field, List<String> path, ValueType type)
     implements Reference {
+  /** The table at the end of the way. */
+  public Table table(Design design) {
+    return design.table(design.relationship(over.getLast()).parent());
+  }
+
   /** The field at the end of the way. */
   public Field end(Design design) {
-    return design.table(design.relationship(over.getLast()).parent()).field(field);
+    return table(design).field(field);
   }
 
   public FarField {

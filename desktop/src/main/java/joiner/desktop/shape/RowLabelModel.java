@@ -1,8 +1,6 @@
 package joiner.desktop.shape;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -56,13 +54,10 @@ final class RowLabelModel {
     }
     Rows rows = draft.rows().of(table.id());
     var labels = new RowLabels(meaning, new FormulaRows(draft, bench.clock()), bench.clock());
-    Map<String, Integer> times = new HashMap<>();
-    int compared = Math.min(COMPARED, rows.count());
-    IntStream.range(0, compared).forEach(row -> times.merge(labels.of(row), 1, Integer::sum));
-    int sharing = times.values().stream().filter(n -> n > 1).mapToInt(n -> n).sum();
+    int sharing = labels.shared(COMPARED).rows();
     return new Gives(
         IntStream.range(0, Math.min(SHOWN, rows.count())).mapToObj(labels::of).toList(),
-        sharing == 0 ? "" : texts.get("label.shared", sharing, compared),
+        sharing == 0 ? "" : texts.get("label.shared", sharing, Math.min(COMPARED, rows.count())),
         false);
   }
 
