@@ -242,6 +242,16 @@ public final class RandomRules {
                   "HOUR FROM sent",
                   "MINUTE FROM clock",
                   "HOUR FROM ended",
+                  "ISODOW FROM day",
+                  "ISODOW FROM ended",
+                  "ISODOW FROM sent",
+                  "DAY FROM (day - due) DAY",
+                  "DAY FROM (due - DATE '1999-01-31') DAY",
+                  "DAY FROM (begun - day) DAY",
+                  "HOUR FROM (ended - begun) HOUR",
+                  "MINUTE FROM (begun - ended) MINUTE",
+                  "SECOND FROM (ended - begun) SECOND",
+                  "HOUR FROM (sent - sent) HOUR",
                   "DAY FROM sent")
               + ")";
       case 9 -> "COALESCE(" + whole(depth - 1) + ", " + whole(0) + ")";
@@ -274,9 +284,35 @@ public final class RandomRules {
     if (depth == 0 || random.nextInt(3) == 0) {
       return one("kiln", "note", "form", quoted(TEXTS.get(random.nextInt(TEXTS.size()))), "''");
     }
-    return switch (random.nextInt(12)) {
+    return switch (random.nextInt(16)) {
       case 0 -> one("UPPER(", "LOWER(") + one("kiln", "'Big Tom'", "form") + ")";
-      case 1 -> "TRIM(" + text(depth - 1) + ")";
+      case 1 -> one("TRIM(", "LTRIM(", "RTRIM(") + text(depth - 1) + ")";
+      case 11 ->
+          "TRIM("
+              + one("", "LEADING ", "TRAILING ", "BOTH ")
+              + one("'a'", "' '", "'%'", "'Z'")
+              + " FROM "
+              + text(depth - 1)
+              + ")";
+      case 12 ->
+          one("LPAD(", "RPAD(")
+              + text(depth - 1)
+              + one(", 3", ", 9", ", 1")
+              + one("", ", '0'", ", '-'")
+              + ")";
+      case 13 ->
+          "CONCAT_WS("
+              + one("', '", "''", "' · '")
+              + ", "
+              + text(depth - 1)
+              + one(", " + text(0), ", note, kiln, " + text(0))
+              + ")";
+      case 14 ->
+          "OVERLAY("
+              + text(depth - 1)
+              + " PLACING "
+              + one("'xy' FROM 1", "'' FROM 2 FOR 1", "kiln FROM 3 FOR 2", "'z' FROM 4 FOR 0")
+              + ")";
       case 2, 3 -> "(" + text(depth - 1) + " || " + text(0) + ")";
       case 4 ->
           "SUBSTRING("

@@ -1,6 +1,8 @@
 package joiner.engine;
 
 import java.math.BigDecimal;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import joiner.expression.Expression;
@@ -83,7 +85,23 @@ final class DuckDbText extends StrictText {
   }
 
   @Override
-  String trimmed(String text) {
-    return "trim(" + text + ", ' ')";
+  protected String trim(Expression.Function ends, List<Expression> arguments) {
+    String character = arguments.size() > 1 ? write(arguments.get(1)) : "' '";
+    return ends.name().toLowerCase(Locale.ROOT)
+        + "("
+        + write(arguments.getFirst())
+        + ", "
+        + character
+        + ")";
+  }
+
+  @Override
+  String days(String later, String earlier) {
+    return wide("date_diff('day', " + earlier + ", " + later + ")");
+  }
+
+  @Override
+  String seconds(String later, String earlier) {
+    return "date_sub('second', " + earlier + ", " + later + ")";
   }
 }

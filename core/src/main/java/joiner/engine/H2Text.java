@@ -30,8 +30,29 @@ final class H2Text extends WideLengthText {
         yield super.call(e);
       }
       case CHAR_LENGTH, OCTET_LENGTH -> wide(super.call(e));
-      case UPPER, LOWER, TRIM, POSITION, ABS, MOD, ROUND, FLOOR, CEILING, COALESCE, NULLIF ->
+      case UPPER,
+          LOWER,
+          TRIM,
+          LTRIM,
+          RTRIM,
+          LPAD,
+          RPAD,
+          OVERLAY,
+          CONCAT_WS,
+          POSITION,
+          ABS,
+          MOD,
+          ROUND,
+          FLOOR,
+          CEILING,
+          COALESCE,
+          NULLIF ->
           super.call(e);
     };
+  }
+
+  @Override
+  String days(String later, String earlier) {
+    return wide("DATEDIFF(DAY, " + earlier + ", " + later + ")");
   }
 }

@@ -46,6 +46,28 @@ class IsoText extends SqlText {
   protected String extract(Expression.Extract e) {
     String moment =
         e.kind() == Kind.ZONED ? operand(e.operand()) + " AT TIME ZONE 'UTC'" : write(e.operand());
-    return "CAST(EXTRACT(" + e.part() + " FROM " + moment + ") AS integer)";
+    return "CAST(EXTRACT(" + word(e.part()) + " FROM " + moment + ") AS integer)";
+  }
+
+  /** What a part of a moment is called. */
+  String word(Expression.Part part) {
+    return part.name();
+  }
+
+  @Override
+  protected final String elapsed(Expression.Elapsed e) {
+    String later = operand(e.later());
+    String earlier = "(" + write(e.earlier()) + ")";
+    return e.kind() == Kind.DATE ? days(later, earlier) : seconds(later, earlier);
+  }
+
+  /** Days between two dates, as a whole number of 32 bits. */
+  String days(String later, String earlier) {
+    return "(" + later + " - " + earlier + ")";
+  }
+
+  /** Whole seconds between two moments, as a number of 64 bits. */
+  String seconds(String later, String earlier) {
+    return "CAST(TRUNC(EXTRACT(EPOCH FROM (" + later + " - " + earlier + "))) AS bigint)";
   }
 }

@@ -103,6 +103,12 @@ final class MariaDbText extends SqlText {
           UPPER,
           LOWER,
           TRIM,
+          LTRIM,
+          RTRIM,
+          LPAD,
+          RPAD,
+          OVERLAY,
+          CONCAT_WS,
           POSITION,
           ABS,
           ROUND,
@@ -112,6 +118,20 @@ final class MariaDbText extends SqlText {
           NULLIF ->
           super.call(e);
     };
+  }
+
+  @Override
+  protected String extract(Expression.Extract e) {
+    return e.part() == Expression.Part.ISODOW
+        ? "(WEEKDAY(" + write(e.operand()) + ") + 1)"
+        : super.extract(e);
+  }
+
+  @Override
+  protected String elapsed(Expression.Elapsed e) {
+    return e.kind() == Kind.DATE
+        ? "DATEDIFF(" + write(e.later()) + ", " + write(e.earlier()) + ")"
+        : "TIMESTAMPDIFF(SECOND, " + write(e.earlier()) + ", " + write(e.later()) + ")";
   }
 
   @Override

@@ -148,14 +148,59 @@ final class OracleText extends SqlText {
       }
       case CEILING -> "CEIL(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, NULLIF -> super.call(e);
+      case CONCAT_WS -> joined(arguments);
+      case UPPER, LOWER, TRIM, LTRIM, RTRIM, LPAD, RPAD, OVERLAY, ABS, ROUND, FLOOR, NULLIF ->
+          super.call(e);
     };
+  }
+
+  /** Each text there is comes with what stands before it, and the first such is taken off. */
+  private String joined(List<Expression> texts) {
+    String between = ((Value.Text) ((Expression.Literal) texts.getFirst()).value()).text();
+    String each =
+        texts.stream()
+            .skip(1)
+            .map(
+                text ->
+                    between.isEmpty()
+                        ? operand(text)
+                        : "NVL2("
+                            + write(text)
+                            + ", "
+                            + textOf(between)
+                            + " || "
+                            + operand(text)
+                            + ", NULL)")
+            .collect(Collectors.joining(" || "));
+    int after = between.codePointCount(0, between.length()) + 1;
+    return "SUBSTR(" + each + ", " + after + ")";
+  }
+
+  /** A difference of dates is a number of days; of moments an interval, which is added up. */
+  @Override
+  protected String elapsed(Expression.Elapsed e) {
+    String between = "(" + operand(e.later()) + " - (" + write(e.earlier()) + "))";
+    return e.kind() == Kind.DATE
+        ? between
+        : "(EXTRACT(DAY FROM "
+            + between
+            + ") * 86400 + EXTRACT(HOUR FROM "
+            + between
+            + ") * 3600 + EXTRACT(MINUTE FROM "
+            + between
+            + ") * 60 + TRUNC(EXTRACT(SECOND FROM "
+            + between
+            + ")))";
   }
 
   /** A part of a moment with a zone is the one in UTC. */
   @Override
   protected String extract(Expression.Extract e) {
-    return "EXTRACT(" + e.part() + " FROM " + write(e.operand()) + ")";
+    String moment =
+        e.kind() == Kind.ZONED ? "SYS_EXTRACT_UTC(" + write(e.operand()) + ")" : write(e.operand());
+    return e.part() == Expression.Part.ISODOW
+        ? "(TRUNC(" + moment + ") - TRUNC(" + moment + ", 'IW') + 1)"
+        : "EXTRACT(" + e.part() + " FROM " + write(e.operand()) + ")";
   }
 
   @Override

@@ -18,6 +18,9 @@ final class SqlServerText extends SqlText {
   /** As many characters as a text can have. */
   private static final int MOST_CHARACTERS = 1_073_741_823;
 
+  /** What DATEPART calls the first day of a week is a setting; a Monday is a Monday. */
+  private static final String MONDAY = "CAST('2001-01-01' AS date)";
+
   SqlServerText(UnaryOperator<String> quoteName) {
     super(quoteName);
   }
@@ -135,8 +138,65 @@ final class SqlServerText extends SqlText {
       case POSITION -> position(arguments.get(0), arguments.get(1));
       case MOD -> "((" + write(arguments.get(0)) + ") % (" + write(arguments.get(1)) + "))";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, CEILING, NULLIF -> super.call(e);
+      case LPAD, RPAD -> padded(e.function(), arguments);
+      case UPPER,
+          LOWER,
+          TRIM,
+          LTRIM,
+          RTRIM,
+          CONCAT_WS,
+          OVERLAY,
+          ABS,
+          ROUND,
+          FLOOR,
+          CEILING,
+          NULLIF ->
+          super.call(e);
     };
+  }
+
+  /** Before 2022 one end only is freed of blanks alone. */
+  @Override
+  protected String trim(Expression.Function ends, List<Expression> arguments) {
+    if (ends == Expression.Function.TRIM) {
+      return super.trim(ends, arguments);
+    }
+    if (arguments.size() > 1) {
+      throw new InexpressibleException(
+          ENGINE + " takes nothing but blanks off one end before 2022");
+    }
+    return ends.name() + "(" + write(arguments.getFirst()) + ")";
+  }
+
+  private String padded(Expression.Function ends, List<Expression> arguments) {
+    String text = write(arguments.getFirst());
+    String most = write(arguments.get(1));
+    String missing = most + " - " + length(text);
+    String filled = "REPLICATE(" + write(arguments.get(2)) + ", " + missing + ")";
+    String whole =
+        ends == Expression.Function.LPAD
+            ? filled + " + (" + text + ")"
+            : "(" + text + ") + " + filled;
+    return "CASE WHEN "
+        + length(text)
+        + " < "
+        + most
+        + " THEN "
+        + whole
+        + " ELSE SUBSTRING("
+        + text
+        + ", 1, "
+        + most
+        + ") END";
+  }
+
+  /** What DATEDIFF counts are the borders of units that lie between; so small ones are taken. */
+  @Override
+  protected String elapsed(Expression.Elapsed e) {
+    String between = write(e.earlier()) + ", " + write(e.later()) + ")";
+    return e.kind() == Kind.DATE
+        ? "DATEDIFF(day, " + between
+        : "(DATEDIFF_BIG(microsecond, " + between + " / 1000000)";
   }
 
   /** LEN takes no notice of blanks at the end. */
@@ -161,7 +221,9 @@ final class SqlServerText extends SqlText {
         e.kind() == Kind.ZONED
             ? "SWITCHOFFSET(" + write(e.operand()) + ", '+00:00')"
             : write(e.operand());
-    return "DATEPART(" + e.part().name().toLowerCase(Locale.ROOT) + ", " + moment + ")";
+    return e.part() == Expression.Part.ISODOW
+        ? "((DATEDIFF(day, " + MONDAY + ", " + moment + ") % 7 + 7) % 7 + 1)"
+        : "DATEPART(" + e.part().name().toLowerCase(Locale.ROOT) + ", " + moment + ")";
   }
 
   @Override

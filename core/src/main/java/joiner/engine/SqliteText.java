@@ -156,7 +156,8 @@ final class SqliteText extends SqlText {
       }
       case CEILING -> "ceil(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case UPPER, LOWER, TRIM, ABS, ROUND, FLOOR, NULLIF ->
+      case LPAD, RPAD -> padded(e.function(), arguments);
+      case UPPER, LOWER, TRIM, LTRIM, RTRIM, CONCAT_WS, OVERLAY, ABS, ROUND, FLOOR, NULLIF ->
           e.function().name().toLowerCase(Locale.ROOT) + "(" + written(arguments) + ")";
     };
   }
@@ -167,6 +168,40 @@ final class SqliteText extends SqlText {
     return "substr(" + written(arguments) + ")";
   }
 
+  /** Nothing fills up here: what may be missing stands there, and as much is taken as is. */
+  private String padded(Expression.Function ends, List<Expression> arguments) {
+    String text = write(arguments.getFirst());
+    String length = write(arguments.get(1));
+    int most = ((Value.Num) ((Expression.Literal) arguments.get(1)).value()).number().intValue();
+    String filling = ((Value.Text) ((Expression.Literal) arguments.get(2)).value()).text();
+    String filled =
+        "substr(" + text(filling.repeat(most)) + ", 1, " + length + " - length(" + text + "))";
+    String whole =
+        ends == Expression.Function.LPAD
+            ? filled + " || (" + text + ")"
+            : "(" + text + ") || " + filled;
+    return "CASE WHEN length("
+        + text
+        + ") < "
+        + length
+        + " THEN "
+        + whole
+        + " ELSE substr("
+        + text
+        + ", 1, "
+        + length
+        + ") END";
+  }
+
+  @Override
+  protected String elapsed(Expression.Elapsed e) {
+    String later = write(e.later());
+    String earlier = write(e.earlier());
+    return e.kind() == Kind.DATE
+        ? "CAST(julianday(" + later + ") - julianday(" + earlier + ") AS integer)"
+        : "(strftime('%s', " + later + ") - strftime('%s', " + earlier + "))";
+  }
+
   @Override
   protected String extract(Expression.Extract e) {
     String code =
@@ -174,10 +209,14 @@ final class SqliteText extends SqlText {
           case YEAR -> "%Y";
           case MONTH -> "%m";
           case DAY -> "%d";
+          case ISODOW -> "%w";
           case HOUR -> "%H";
           case MINUTE -> "%M";
         };
-    return "CAST(strftime('" + code + "', " + write(e.operand()) + ") AS integer)";
+    String part = "strftime('" + code + "', " + write(e.operand()) + ")";
+    return e.part() == Expression.Part.ISODOW
+        ? "((" + part + " + 6) % 7 + 1)"
+        : "CAST(" + part + " AS integer)";
   }
 
   /** Decimals are written out, for SQLite keeps numbers without their scale. */

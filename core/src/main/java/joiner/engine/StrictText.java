@@ -18,9 +18,6 @@ abstract class StrictText extends WideLengthText {
     this.engine = engine;
   }
 
-  /** A text without the blanks at both its ends. */
-  abstract String trimmed(String text);
-
   /** How many bytes a file has. */
   abstract String octets(String file);
 
@@ -45,12 +42,26 @@ abstract class StrictText extends WideLengthText {
       case CHAR_LENGTH -> wide("length(" + write(arguments.getFirst()) + ")");
       case OCTET_LENGTH -> wide(octets(write(arguments.getFirst())));
       case POSITION -> wide(super.call(e));
-      case TRIM -> trimmed(write(arguments.getFirst()));
       case MOD -> {
         requireDivisor(arguments.get(1));
         yield super.call(e);
       }
-      case UPPER, LOWER, ABS, ROUND, FLOOR, CEILING, COALESCE, NULLIF -> super.call(e);
+      case UPPER,
+          LOWER,
+          TRIM,
+          LTRIM,
+          RTRIM,
+          LPAD,
+          RPAD,
+          OVERLAY,
+          CONCAT_WS,
+          ABS,
+          ROUND,
+          FLOOR,
+          CEILING,
+          COALESCE,
+          NULLIF ->
+          super.call(e);
     };
   }
 }

@@ -47,12 +47,22 @@ final class TrinoText extends StrictText {
   }
 
   @Override
+  String word(Expression.Part part) {
+    return part == Expression.Part.ISODOW ? "DAY_OF_WEEK" : super.word(part);
+  }
+
+  @Override
   String octets(String file) {
     return "length(" + file + ")";
   }
 
   @Override
-  String trimmed(String text) {
-    return "TRIM(BOTH ' ' FROM " + text + ")";
+  String days(String later, String earlier) {
+    return wide("date_diff('day', " + earlier + ", " + later + ")");
+  }
+
+  @Override
+  String seconds(String later, String earlier) {
+    return "date_diff('second', " + earlier + ", " + later + ")";
   }
 }

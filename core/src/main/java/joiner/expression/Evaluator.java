@@ -13,9 +13,12 @@ import java.time.Period;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
+import java.time.temporal.Temporal;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Computes expressions on one row at a time with SQL's three-valued logic: NULL as a truth value is
@@ -71,6 +74,8 @@ public final class Evaluator {
       case Expression.Case e -> caseOf(e, row);
       case Expression.Call e -> call(e, row);
       case Expression.Extract e -> extract(e.part(), evaluate(e.operand(), row));
+      case Expression.Elapsed e ->
+          elapsed(e.unit(), evaluate(e.later(), row), evaluate(e.earlier(), row));
       case Expression.ToText e -> toText(e, evaluate(e.operand(), row));
     };
   }
@@ -270,6 +275,9 @@ public final class Evaluator {
       return coalesce(e.arguments(), row);
     }
     List<Value> arguments = e.arguments().stream().map(a -> evaluate(a, row)).toList();
+    if (e.function() == Expression.Function.CONCAT_WS) {
+      return joined(arguments);
+    }
     if (e.function() == Expression.Function.NULLIF) {
       boolean same =
           compare(Expression.Comparison.EQUAL, arguments.get(0), arguments.get(1))
@@ -295,7 +303,11 @@ public final class Evaluator {
       case OCTET_LENGTH -> Value.whole(((Value.Bytes) arguments.getFirst()).count());
       case UPPER -> new Value.Text(text(arguments, 0).toUpperCase(java.util.Locale.ROOT));
       case LOWER -> new Value.Text(text(arguments, 0).toLowerCase(java.util.Locale.ROOT));
-      case TRIM -> new Value.Text(trimSpaces(text(arguments, 0)));
+      case TRIM -> trim(arguments, true, true);
+      case LTRIM -> trim(arguments, true, false);
+      case RTRIM -> trim(arguments, false, true);
+      case LPAD -> padded(arguments, true);
+      case RPAD -> padded(arguments, false);
       case SUBSTRING -> substring(arguments);
       case POSITION -> position(text(arguments, 0), text(arguments, 1));
       case ABS -> new Value.Num(number(arguments, 0).number().abs(), number(arguments, 0).whole());
@@ -308,7 +320,7 @@ public final class Evaluator {
               false);
       case FLOOR -> round(number(arguments, 0), RoundingMode.FLOOR);
       case CEILING -> round(number(arguments, 0), RoundingMode.CEILING);
-      case COALESCE, NULLIF ->
+      case COALESCE, NULLIF, CONCAT_WS, OVERLAY ->
           throw new IllegalArgumentException(function + " takes its arguments unevaluated");
     };
   }
@@ -344,16 +356,70 @@ public final class Evaluator {
     return new Value.Text(new String(points, start, stop - start));
   }
 
-  private static String trimSpaces(String text) {
+  /** A text without a character, a blank unless another is told, at one end or both. */
+  private static Value trim(List<Value> arguments, boolean atStart, boolean atEnd) {
+    int[] points = text(arguments, 0).codePoints().toArray();
+    int off = arguments.size() > 1 ? text(arguments, 1).codePointAt(0) : ' ';
     int start = 0;
-    int end = text.length();
-    while (start < end && text.charAt(start) == ' ') {
+    int end = points.length;
+    while (atStart && start < end && points[start] == off) {
       start++;
     }
-    while (end > start && text.charAt(end - 1) == ' ') {
+    while (atEnd && end > start && points[end - 1] == off) {
       end--;
     }
-    return text.substring(start, end);
+    return new Value.Text(new String(points, start, end - start));
+  }
+
+  /** A text of just that length: filled up at its start or its end, or cut off at its end. */
+  private static Value padded(List<Value> arguments, boolean atStart) {
+    String text = text(arguments, 0);
+    int length = number(arguments, 1).number().intValueExact();
+    int missing = length - text.codePointCount(0, text.length());
+    if (missing <= 0) {
+      return new Value.Text(text.substring(0, text.offsetByCodePoints(0, length)));
+    }
+    String filling = text(arguments, 2).repeat(missing);
+    return new Value.Text(atStart ? filling + text : text + filling);
+  }
+
+  /** Texts with the first of them between; what is empty is left out with its separator. */
+  private static Value joined(List<Value> texts) {
+    return new Value.Text(
+        texts.stream()
+            .skip(1)
+            .filter(text -> !(text instanceof Value.Null))
+            .map(text -> ((Value.Text) text).text())
+            .collect(Collectors.joining(text(texts, 0))));
+  }
+
+  /** What is begun of a unit does not count, on either side of zero. */
+  private static Value elapsed(Expression.Unit unit, Value later, Value earlier) {
+    Temporal from = temporal(earlier);
+    Temporal to = temporal(later);
+    if (from == null || to == null) {
+      return Value.NULL;
+    }
+    boolean days = from instanceof LocalDate;
+    return Value.whole(
+        days
+            ? ChronoUnit.DAYS.between(from, to)
+            : ChronoUnit.SECONDS.between(from, to) / unit.seconds());
+  }
+
+  private static @Nullable Temporal temporal(Value moment) {
+    return switch (moment) {
+      case Value.Date date -> date.date();
+      case Value.DateTime at -> at.at();
+      case Value.Zoned at -> at.at();
+      case Value.Null t -> null;
+      case Value.Text t -> null;
+      case Value.Num t -> null;
+      case Value.Bool t -> null;
+      case Value.Time t -> null;
+      case Value.Bytes t -> null;
+      case Value.Interval t -> null;
+    };
   }
 
   private static String text(List<Value> arguments, int index) {
@@ -370,6 +436,7 @@ public final class Evaluator {
           case YEAR -> java.time.temporal.ChronoField.YEAR;
           case MONTH -> java.time.temporal.ChronoField.MONTH_OF_YEAR;
           case DAY -> java.time.temporal.ChronoField.DAY_OF_MONTH;
+          case ISODOW -> java.time.temporal.ChronoField.DAY_OF_WEEK;
           case HOUR -> java.time.temporal.ChronoField.HOUR_OF_DAY;
           case MINUTE -> java.time.temporal.ChronoField.MINUTE_OF_HOUR;
         };

@@ -161,6 +161,17 @@ public sealed interface Expression {
   record Extract(Part part, Expression operand, Kind kind, Place place) implements Expression {}
 
   /**
+   * EXTRACT(unit FROM (later - earlier) unit): how many whole units lie between two dates or
+   * moments, less than zero where the later one comes first; what is begun of a unit does not
+   * count. The type check leaves days between dates and seconds between moments, the rest it writes
+   * out as their quotients.
+   *
+   * @param kind of what it is between, once checked
+   */
+  record Elapsed(Unit unit, Expression later, Expression earlier, Kind kind, Place place)
+      implements Expression {}
+
+  /**
    * CAST(operand AS VARCHAR).
    *
    * @param kind of the operand, once checked
@@ -224,13 +235,23 @@ public sealed interface Expression {
     }
   }
 
-  /** Functions, named as in ISO/IEC 9075-2; ROUND is none of it, and every engine has it. */
+  /**
+   * Functions, named as in ISO/IEC 9075-2:2023. ROUND and CONCAT_WS are none of it: every engine
+   * has the first, nearly every one the second, which joins texts by the first of them and leaves
+   * out what is empty. A TRIM of one end only is LTRIM or RTRIM.
+   */
   enum Function {
     CHAR_LENGTH(1, 1),
     OCTET_LENGTH(1, 1),
     UPPER(1, 1),
     LOWER(1, 1),
-    TRIM(1, 1),
+    TRIM(1, 2),
+    LTRIM(1, 2),
+    RTRIM(1, 2),
+    LPAD(2, 3),
+    RPAD(2, 3),
+    CONCAT_WS(3, 100),
+    OVERLAY(3, 4),
     SUBSTRING(2, 3),
     POSITION(2, 2),
     ABS(1, 1),
@@ -258,12 +279,40 @@ public sealed interface Expression {
     }
   }
 
-  /** What EXTRACT takes out. */
+  /**
+   * What EXTRACT takes out. ISODOW is the day of the week by ISO 8601, 1 for Monday to 7 for
+   * Sunday; ISO/IEC 9075-2 has no word for it, this one is that of several engines.
+   */
   enum Part {
     YEAR,
     MONTH,
     DAY,
+    ISODOW,
     HOUR,
-    MINUTE
+    MINUTE;
+
+    /** Whether it is part of the time of day, else of the date. */
+    boolean isOfDay() {
+      return this == HOUR || this == MINUTE;
+    }
+  }
+
+  /** In what is counted what lies between two moments. */
+  enum Unit {
+    DAY(86_400),
+    HOUR(3_600),
+    MINUTE(60),
+    SECOND(1);
+
+    private final int seconds;
+
+    Unit(int seconds) {
+      this.seconds = seconds;
+    }
+
+    /** How long it is, in seconds. */
+    int seconds() {
+      return seconds;
+    }
   }
 }

@@ -8,6 +8,7 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.Period;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -453,6 +454,9 @@ final class Parser {
     if (upper.equals("CAST")) {
       return cast(name);
     }
+    if (upper.equals("TRIM")) {
+      return trim(name);
+    }
     Expression.Function function =
         switch (upper) {
           case "CHARACTER_LENGTH" -> Expression.Function.CHAR_LENGTH;
@@ -483,15 +487,58 @@ final class Parser {
     arguments.add(or());
     if (function == Expression.Function.SUBSTRING) {
       expectWord("FROM", "SUBSTRING is written SUBSTRING(text FROM 1 FOR 2): FROM was expected");
+      places(arguments);
+      return;
+    }
+    if (function == Expression.Function.OVERLAY) {
+      String form = "OVERLAY is written OVERLAY(text PLACING other FROM 1 FOR 2): ";
+      expectWord("PLACING", form + "PLACING was expected");
       arguments.add(sum());
-      if (acceptWord("FOR")) {
-        arguments.add(sum());
-      }
+      expectWord("FROM", form + "FROM was expected");
+      places(arguments);
       return;
     }
     while (acceptSign(",")) {
       arguments.add(or());
     }
+  }
+
+  /** Where in a text something begins and, behind FOR, how long it is. */
+  private void places(List<Expression> arguments) {
+    arguments.add(sum());
+    if (acceptWord("FOR")) {
+      arguments.add(sum());
+    }
+  }
+
+  /** {@code TRIM([LEADING | TRAILING | BOTH] [character] FROM text)}, or of a text alone. */
+  private Expression trim(Token name) {
+    Expression.Function ends =
+        acceptEnd("LEADING")
+            ? Expression.Function.LTRIM
+            : acceptEnd("TRAILING") ? Expression.Function.RTRIM : Expression.Function.TRIM;
+    boolean told = acceptEnd("BOTH") || ends != Expression.Function.TRIM;
+    var arguments = new ArrayList<Expression>();
+    if (acceptWord("FROM")) {
+      arguments.add(sum());
+    } else {
+      Expression first = or();
+      boolean ofAnother = acceptWord("FROM");
+      if (told && !ofAnother) {
+        throw unexpected("TRIM is written TRIM(LEADING '0' FROM text): FROM was expected");
+      }
+      if (ofAnother) {
+        arguments.add(sum());
+      }
+      arguments.add(first);
+    }
+    Token close = expectSign(")", ") was expected");
+    return new Expression.Call(ends, arguments, name.place().to(close.place()));
+  }
+
+  /** A word before what is taken off, unless it is a field of that name. */
+  private boolean acceptEnd(String word) {
+    return tokens.get(at + 1).type() != Token.Type.SIGN && acceptWord(word);
   }
 
   private static Expression.Function functionNamed(Token name, String upper) {
@@ -502,24 +549,62 @@ final class Parser {
           name.place(),
           "There is no function “"
               + name.text()
-              + "”; there are CHAR_LENGTH, OCTET_LENGTH, UPPER, LOWER, TRIM, SUBSTRING, POSITION,"
-              + " ABS, MOD, ROUND, FLOOR, CEILING, COALESCE, NULLIF, EXTRACT and CAST.");
+              + "”; there are CHAR_LENGTH, OCTET_LENGTH, UPPER, LOWER, TRIM, LTRIM, RTRIM, LPAD,"
+              + " RPAD, SUBSTRING, OVERLAY, POSITION, CONCAT_WS, ABS, MOD, ROUND, FLOOR, CEILING,"
+              + " COALESCE, NULLIF, EXTRACT and CAST.");
     }
   }
 
   private Expression extract(Token name) {
     Token part = peek();
-    Expression.Part found;
-    try {
-      found = Expression.Part.valueOf(part.text().toUpperCase(Locale.ROOT));
-    } catch (IllegalArgumentException e) {
-      throw unexpected("YEAR, MONTH, DAY, HOUR or MINUTE was expected after EXTRACT(");
+    Optional<Expression.Part> found = named(Expression.Part.values(), part);
+    Optional<Expression.Unit> counted = named(Expression.Unit.values(), part);
+    if (found.isEmpty() && counted.isEmpty()) {
+      throw unexpected("YEAR, MONTH, DAY, ISODOW, HOUR or MINUTE was expected after EXTRACT(");
     }
     at++;
     expectWord("FROM", "EXTRACT is written EXTRACT(YEAR FROM field): FROM was expected");
+    boolean bracketed = peek().isSign("(");
     Expression operand = or();
+    Token behind = peek();
+    Optional<Expression.Unit> unit = named(Expression.Unit.values(), behind);
+    if (unit.isPresent() && bracketed) {
+      return elapsed(name, counted, unit.get(), operand);
+    }
+    if (found.isEmpty()) {
+      throw new ParseFailure(
+          part.place(),
+          "SECOND is counted between two moments: EXTRACT(SECOND FROM (later - earlier) SECOND).");
+    }
     Token close = expectSign(")", ") was expected");
-    return new Expression.Extract(found, operand, Kind.NULL, name.place().to(close.place()));
+    return new Expression.Extract(found.get(), operand, Kind.NULL, name.place().to(close.place()));
+  }
+
+  /** {@code (later - earlier) unit} is behind; a precision in brackets says nothing here. */
+  private Expression elapsed(
+      Token name, Optional<Expression.Unit> counted, Expression.Unit unit, Expression between) {
+    boolean difference =
+        between instanceof Expression.Compute e && e.operator() == Expression.Arithmetic.MINUS;
+    if (!difference || !counted.equals(Optional.of(unit))) {
+      throw unexpected(
+          "what lies between two moments is told in one unit, as in EXTRACT(DAY FROM (later -"
+              + " earlier) DAY)");
+    }
+    at++;
+    if (acceptSign("(")) {
+      at++;
+      expectSign(")", ") was expected");
+    }
+    Token close = expectSign(")", ") was expected");
+    var e = (Expression.Compute) between;
+    return new Expression.Elapsed(
+        unit, e.left(), e.right(), Kind.NULL, name.place().to(close.place()));
+  }
+
+  private static <E extends Enum<E>> Optional<E> named(E[] all, Token word) {
+    return word.type() == Token.Type.WORD
+        ? Arrays.stream(all).filter(one -> one.name().equalsIgnoreCase(word.text())).findFirst()
+        : Optional.empty();
   }
 
   private Expression cast(Token name) {

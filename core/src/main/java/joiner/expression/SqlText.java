@@ -75,6 +75,7 @@ public class SqlText {
       case Expression.Case e -> caseOf(e);
       case Expression.Call e -> call(e);
       case Expression.Extract e -> extract(e);
+      case Expression.Elapsed e -> elapsed(e);
       case Expression.ToText e -> toText(e);
     };
   }
@@ -205,11 +206,23 @@ public class SqlText {
               + ")";
       case POSITION ->
           "POSITION(" + operand(e.arguments().get(0)) + " IN " + write(e.arguments().get(1)) + ")";
+      case OVERLAY ->
+          "OVERLAY("
+              + write(e.arguments().get(0))
+              + " PLACING "
+              + operand(e.arguments().get(1))
+              + " FROM "
+              + operand(e.arguments().get(2))
+              + (e.arguments().size() > 3 ? " FOR " + operand(e.arguments().get(3)) : "")
+              + ")";
+      case TRIM, LTRIM, RTRIM -> trim(e.function(), e.arguments());
       case CHAR_LENGTH,
           OCTET_LENGTH,
           UPPER,
           LOWER,
-          TRIM,
+          LPAD,
+          RPAD,
+          CONCAT_WS,
           ABS,
           MOD,
           ROUND,
@@ -221,6 +234,25 @@ public class SqlText {
     };
   }
 
+  /**
+   * A text without what stands at its ends.
+   *
+   * @param arguments the text and, unless it is a blank, the character to be taken off
+   */
+  protected String trim(Expression.Function ends, List<Expression> arguments) {
+    String side =
+        switch (ends) {
+          case LTRIM -> "LEADING ";
+          case RTRIM -> "TRAILING ";
+          default -> "";
+        };
+    if (arguments.size() == 1 && side.isEmpty()) {
+      return "TRIM(" + write(arguments.getFirst()) + ")";
+    }
+    String character = arguments.size() > 1 ? operand(arguments.get(1)) : "' '";
+    return "TRIM(" + side + character + " FROM " + operand(arguments.getFirst()) + ")";
+  }
+
   /** Expressions with a comma between. */
   protected final String written(List<Expression> expressions) {
     return joined(expressions, ", ", Binding.OR);
@@ -229,6 +261,19 @@ public class SqlText {
   /** Part of a moment. */
   protected String extract(Expression.Extract e) {
     return "EXTRACT(" + e.part() + " FROM " + write(e.operand()) + ")";
+  }
+
+  /** How many units lie between two dates or moments. */
+  protected String elapsed(Expression.Elapsed e) {
+    return "EXTRACT("
+        + e.unit()
+        + " FROM ("
+        + within(e.later(), Binding.SUM)
+        + " - "
+        + within(e.earlier(), Binding.PRODUCT)
+        + ") "
+        + e.unit()
+        + ")";
   }
 
   /** A value as text. */
@@ -293,6 +338,7 @@ public class SqlText {
       case Expression.Case c -> Binding.PRIMARY;
       case Expression.Call c -> Binding.PRIMARY;
       case Expression.Extract x -> Binding.PRIMARY;
+      case Expression.Elapsed x -> Binding.PRIMARY;
       case Expression.ToText t -> Binding.PRIMARY;
     };
   }

@@ -32,6 +32,11 @@ final class TypeCheck {
   /** More decimals no number keeps. */
   private static final int MOST_DECIMALS = 20;
 
+  /** No text is filled up to more characters. */
+  private static final int LONGEST_PADDED = 1_000;
+
+  private static final BigDecimal LONGEST_TEXT = BigDecimal.valueOf(1_000_000);
+
   private final Scope scope;
   private final List<Problem> problems = new ArrayList<>();
 
@@ -81,6 +86,7 @@ final class TypeCheck {
       case Expression.Case e -> caseOf(e);
       case Expression.Call e -> call(e);
       case Expression.Extract e -> extract(e);
+      case Expression.Elapsed e -> elapsed(e);
       case Expression.ToText e -> toText(e);
     };
   }
@@ -393,6 +399,14 @@ final class TypeCheck {
     if (right.kind() == Kind.INTERVAL || left.kind() == Kind.INTERVAL) {
       return shift(e, left, right);
     }
+    if (left.kind().isMoment() && right.kind().isMoment()) {
+      problem(
+          e,
+          "What lies between two dates is told in a unit: write EXTRACT(DAY FROM ("
+              + SqlText.iso().write(e)
+              + ") DAY).");
+      return new Typed(e, Kind.NULL);
+    }
     if ((left.kind().isMoment() || right.kind().isMoment()) && left.kind() != Kind.NULL) {
       problem(
           e, "A date moves by a length of time: write INTERVAL '7' DAY instead of a plain number.");
@@ -485,7 +499,11 @@ final class TypeCheck {
       case CHAR_LENGTH -> call(e, texts(e), Kind.WHOLE);
       case OCTET_LENGTH -> octetLength(e);
       case POSITION -> call(e, texts(e), Kind.WHOLE);
-      case UPPER, LOWER, TRIM -> call(e, texts(e), Kind.TEXT);
+      case UPPER, LOWER -> call(e, texts(e), Kind.TEXT);
+      case TRIM, LTRIM, RTRIM -> trim(e);
+      case LPAD, RPAD -> pad(e);
+      case CONCAT_WS -> joined(e);
+      case OVERLAY -> overlay(e);
       case SUBSTRING -> substring(e);
       case ABS, FLOOR, CEILING -> {
         Typed operand = of(e.arguments().getFirst());
@@ -529,6 +547,107 @@ final class TypeCheck {
     arguments.add(text(e.arguments().getFirst()));
     e.arguments().stream().skip(1).map(this::number).forEach(arguments::add);
     return call(e, arguments, Kind.TEXT);
+  }
+
+  /** A blank needs not be told. */
+  private Typed trim(Expression.Call e) {
+    Expression text = text(e.arguments().getFirst());
+    boolean blank = e.arguments().size() == 1 || isText(e.arguments().get(1), " ");
+    if (!blank && !isCharacter(e.arguments().get(1))) {
+      problem(
+          e.arguments().get(1), e.function() + " is told one character to take off, in quotes.");
+    }
+    return call(e, blank ? List.of(text) : List.of(text, e.arguments().get(1)), Kind.TEXT);
+  }
+
+  /** A blank is what fills, unless something else is told. */
+  private Typed pad(Expression.Call e) {
+    Expression text = text(e.arguments().getFirst());
+    Expression length = e.arguments().get(1);
+    Expression filling =
+        e.arguments().size() > 2
+            ? e.arguments().get(2)
+            : new Expression.Literal(new Value.Text(" "), Kind.TEXT, e.place());
+    if (place(length).filter(most -> most >= 1 && most <= LONGEST_PADDED).isEmpty()) {
+      problem(length, e.function() + " is told how long the text becomes by a number to 1000.");
+    }
+    if (!isCharacter(filling)) {
+      problem(filling, e.function() + " is told one character to fill up with, in quotes.");
+    }
+    return call(e, List.of(text, length, filling), Kind.TEXT);
+  }
+
+  private Typed joined(Expression.Call e) {
+    Expression between = e.arguments().getFirst();
+    if (!(between instanceof Expression.Literal(Value.Text text, var kind, var place))) {
+      problem(between, "CONCAT_WS is told first, in quotes, what stands between the texts.");
+    }
+    return call(e, texts(e), Kind.TEXT);
+  }
+
+  /**
+   * Written out as what it is defined by (ISO/IEC 9075-2, character overlay function): what is
+   * before the place, the other text, and what is behind as much as that covers.
+   */
+  private Typed overlay(Expression.Call e) {
+    Expression text = e.arguments().getFirst();
+    Expression other = e.arguments().get(1);
+    Expression from = e.arguments().get(2);
+    Optional<Integer> start = place(from).filter(at -> at >= 1);
+    Optional<Integer> covered =
+        e.arguments().size() > 3 ? place(e.arguments().get(3)) : length(other);
+    if (start.isEmpty()) {
+      problem(from, "OVERLAY is told where it begins by a number from 1 on.");
+    } else if (covered.isEmpty()) {
+      problem(e, "OVERLAY is told how many characters are covered: … FOR 2).");
+    }
+    if (start.isEmpty() || covered.isEmpty()) {
+      return new Typed(e, Kind.NULL);
+    }
+    Expression behind =
+        new Expression.Call(
+            Expression.Function.SUBSTRING,
+            List.of(text, whole(start.get() + covered.get(), e)),
+            e.place());
+    Expression rest = new Expression.Concat(other, behind, e.place());
+    if (start.get() == 1) {
+      return of(rest);
+    }
+    Expression before =
+        new Expression.Call(
+            Expression.Function.SUBSTRING,
+            List.of(text, whole(1, e), whole(start.get() - 1, e)),
+            e.place());
+    return of(new Expression.Concat(before, rest, e.place()));
+  }
+
+  private static Expression whole(int number, Expression at) {
+    return new Expression.Literal(Value.whole(number), Kind.WHOLE, at.place());
+  }
+
+  /** A whole number that is written out and not below zero. */
+  private static Optional<Integer> place(Expression e) {
+    return e instanceof Expression.Literal(Value.Num(var number, var whole), var kind, var at)
+            && whole
+            && number.signum() >= 0
+            && number.compareTo(LONGEST_TEXT) <= 0
+        ? Optional.of(number.intValueExact())
+        : Optional.empty();
+  }
+
+  private static Optional<Integer> length(Expression e) {
+    return e instanceof Expression.Literal(Value.Text(String text), var kind, var at)
+        ? Optional.of(text.codePointCount(0, text.length()))
+        : Optional.empty();
+  }
+
+  private static boolean isCharacter(Expression e) {
+    return length(e).equals(Optional.of(1));
+  }
+
+  private static boolean isText(Expression e, String wanted) {
+    return e instanceof Expression.Literal(Value.Text(String text), var kind, var at)
+        && text.equals(wanted);
   }
 
   /** Rounds half away from zero; how many decimals stay is written out, for it makes the type. */
@@ -584,7 +703,7 @@ final class TypeCheck {
 
   private Typed extract(Expression.Extract e) {
     Typed operand = of(e.operand());
-    boolean ofDay = e.part() == Expression.Part.HOUR || e.part() == Expression.Part.MINUTE;
+    boolean ofDay = e.part().isOfDay();
     boolean fits =
         switch (operand.kind()) {
           case DATE -> !ofDay;
@@ -597,6 +716,40 @@ final class TypeCheck {
     }
     return new Typed(
         new Expression.Extract(e.part(), operand.tree, operand.kind(), e.place()), Kind.WHOLE);
+  }
+
+  /** Days between dates, else seconds between moments and the whole part of their quotient. */
+  private Typed elapsed(Expression.Elapsed e) {
+    Typed later = of(e.later());
+    Typed earlier = of(e.earlier());
+    Kind kind =
+        later.kind() == Kind.NULL ? earlier.kind() : later.kind().joinedWith(earlier.kind());
+    for (Typed typed : List.of(later, earlier)) {
+      boolean fits =
+          typed.kind() == Kind.NULL
+              || typed.kind().isMoment() && (typed.kind() == Kind.ZONED) == (kind == Kind.ZONED);
+      if (!fits) {
+        problem(
+            typed.tree, "Between " + named(later) + " and " + named(earlier) + " no time lies.");
+        return new Typed(e, Kind.NULL);
+      }
+    }
+    boolean days = kind == Kind.DATE || kind == Kind.NULL;
+    if (days && e.unit() != Expression.Unit.DAY) {
+      problem(e, "Dates have no hours; between them there are days: EXTRACT(DAY FROM (…) DAY).");
+      return new Typed(e, Kind.NULL);
+    }
+    var unit = days ? Expression.Unit.DAY : Expression.Unit.SECOND;
+    var between =
+        new Expression.Elapsed(
+            unit, lift(later, kind), lift(earlier, kind), days ? Kind.DATE : kind, e.place());
+    if (unit == e.unit()) {
+      return new Typed(between, ValueType.whole(days ? Width.BITS_32 : Width.BITS_64));
+    }
+    Expression by = whole(e.unit().seconds(), e);
+    var quotient =
+        new Expression.Compute(Expression.Arithmetic.DIVIDE, between, by, true, e.place());
+    return fitting(quotient, Width.BITS_64);
   }
 
   private String describe(Expression e, Kind kind) {

@@ -70,6 +70,7 @@ final class Walk {
       case Expression.Case e -> partsOfCase(e);
       case Expression.Call e -> e.arguments();
       case Expression.Extract e -> List.of(e.operand());
+      case Expression.Elapsed e -> List.of(e.later(), e.earlier());
       case Expression.ToText e -> List.of(e.operand());
     };
   }
@@ -103,6 +104,8 @@ final class Walk {
           new Expression.IsTruth(part.apply(operand), truth, negated, place);
       case Expression.Extract(var what, var operand, var kind, var place) ->
           new Expression.Extract(what, part.apply(operand), kind, place);
+      case Expression.Elapsed(var unit, var later, var earlier, var kind, var place) ->
+          new Expression.Elapsed(unit, part.apply(later), part.apply(earlier), kind, place);
       case Expression.ToText(var operand, var kind, var scale, var place) ->
           new Expression.ToText(part.apply(operand), kind, scale, place);
       case Expression.Call(var function, var arguments, var place) ->

@@ -42,7 +42,7 @@ public final class LabelPieces {
       }
     }
     TableMeaning meaning = new Draft(design, SampleRows.NONE).meaning().of(table);
-    for (ReadyOrigins.Ready ready : ReadyOrigins.of(design, table)) {
+    for (ReadyOrigins.Ready ready : ReadyOrigins.of(design, table, "")) {
       if (ready.origin() instanceof Origin.Computed(Formula formula)) {
         meaning
             .far(formula)

@@ -46,10 +46,12 @@ public final class ReadyOrigins {
   public record Ready(String words, Origin origin) {}
 
   /**
-   * What can be carried from the parents of a table and summed up over its children; counts come
-   * first. Linear in the fields of the tables around it.
+   * What can be carried from the parents of a table, summed up over its children and told of its
+   * dates; counts come first. Linear in the fields of the tables around it.
+   *
+   * @param typed words that are looked for, in which a language may be named
    */
-  public static List<Ready> of(Design design, Table table) {
+  public static List<Ready> of(Design design, Table table, String typed) {
     List<Relationship> children =
         design.childrenOf(table.id()).stream()
             .sorted(Comparator.comparing(over -> over.child().equals(table.id())))
@@ -59,6 +61,7 @@ public final class ReadyOrigins {
             design.parentsOf(table.id()).stream().flatMap(over -> carried(design, over)),
             design.parentsOf(table.id()).stream().flatMap(over -> copied(design, over)),
             children.stream().flatMap(over -> summed(design, over)),
+            DateWords.of(table, typed),
             ofItself(table))
         .flatMap(some -> some)
         .toList();

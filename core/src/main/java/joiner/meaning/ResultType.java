@@ -26,6 +26,11 @@ public final class ResultType {
 
   private static final int MOMENT_LENGTH = 29;
   private static final int DATE_LENGTH = 10;
+
+  /** The years 1 to 9999 have some 3,650,000 days. */
+  private static final int DAYS_DIGITS = 7;
+
+  private static final int SECONDS_DIGITS = 12;
   private static final int UUID_LENGTH = 36;
   private static final BigDecimal LONGEST = BigDecimal.valueOf(Integer.MAX_VALUE);
 
@@ -108,7 +113,9 @@ public final class ResultType {
 
   private OptionalInt called(Expression.Call e) {
     return switch (e.function()) {
-      case UPPER, LOWER, TRIM, NULLIF -> length(e.arguments().getFirst());
+      case UPPER, LOWER, TRIM, LTRIM, RTRIM, NULLIF -> length(e.arguments().getFirst());
+      case LPAD, RPAD -> written(e.arguments().get(1));
+      case CONCAT_WS -> joined(e.arguments());
       case COALESCE -> most(e.arguments());
       case SUBSTRING -> {
         OptionalInt whole = length(e.arguments().getFirst());
@@ -120,12 +127,27 @@ public final class ResultType {
         if (!cut) {
           yield whole;
         }
-        int most =
-            ((Value.Num) ((Expression.Literal) e.arguments().get(2)).value()).number().intValue();
+        int most = written(e.arguments().get(2)).orElseThrow();
         yield OptionalInt.of(Math.min(whole.orElse(most), most));
       }
       default -> OptionalInt.empty();
     };
+  }
+
+  /** A number that is written out. */
+  private static OptionalInt written(Expression number) {
+    return number instanceof Expression.Literal(Value.Num num, var kind, var place)
+        ? OptionalInt.of(num.number().intValue())
+        : OptionalInt.empty();
+  }
+
+  private OptionalInt joined(List<Expression> texts) {
+    OptionalInt between = length(texts.getFirst());
+    OptionalInt all = OptionalInt.of(0);
+    for (int i = 1; i < texts.size(); i++) {
+      all = sum(all, i == 1 ? length(texts.get(i)) : sum(between, length(texts.get(i))));
+    }
+    return all;
   }
 
   private OptionalInt written(Expression.ToText e) {
@@ -176,6 +198,7 @@ public final class ResultType {
               .orElse(0);
       case Expression.Call e -> calledDigits(e);
       case Expression.Extract e -> 4;
+      case Expression.Elapsed e -> e.kind() == Kind.DATE ? DAYS_DIGITS : SECONDS_DIGITS;
       default -> 0;
     };
   }

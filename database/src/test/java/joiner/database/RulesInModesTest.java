@@ -72,6 +72,8 @@ public class RulesInModesTest {
         .replace("interval day(0) to second(6)", "interval day to second(6)")
         .replaceAll("varchar2\\((\\d+) char\\)", "varchar2($1)")
         .replaceAll(",\\s+CONSTRAINT \\S+_type CHECK \\(REGEXP_LIKE.*", "")
+        .replaceAll("\\(TRUNC\\((\\w+)\\) - TRUNC\\(\\1, 'IW'\\) \\+ 1\\)", "ISO_DAY_OF_WEEK($1)")
+        .replaceAll("SYS_EXTRACT_UTC\\((\\w+)\\)", "switchoffset($1, '+00:00')")
         .replace("clob", "varchar");
   }
 

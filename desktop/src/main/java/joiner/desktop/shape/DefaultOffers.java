@@ -17,14 +17,14 @@ import joiner.model.Origin;
  * What may be meant by what is typed as the default of a field; behind “=” it is what the field is
  * worked out by.
  *
- * @param ready what can be carried and summed up
+ * @param ready what can be worked out without anybody writing a formula, of what is typed
  * @param tells what an origin gives, or what is wrong with it
  * @param words an origin as people read it
  */
 record DefaultOffers(
     Texts texts,
     Field field,
-    List<ReadyOrigins.Ready> ready,
+    Function<String, List<ReadyOrigins.Ready>> ready,
     Function<Origin, String> tells,
     Function<Origin, String> words)
     implements Offers<DefaultOffers.Given> {
@@ -89,7 +89,7 @@ record DefaultOffers(
   /** What can be carried or summed up and has all the words that are typed. */
   private Stream<Offer<Given>> fromElsewhere(String text) {
     List<String> wanted = List.of(text.toLowerCase(Locale.ROOT).split("\\s+"));
-    return ready.stream()
+    return ready.apply(text).stream()
         .filter(
             one -> {
               String said = one.words().toLowerCase(Locale.ROOT);

@@ -81,7 +81,7 @@ final class OriginsModel {
     return new DefaultOffers(
         texts,
         field,
-        ReadyOrigins.of(bench.design(), shown.get()),
+        typed -> ReadyOrigins.of(bench.design(), shown.get(), typed),
         origin -> tells(field, origin).words(),
         origin -> OriginWords.of(bench.design(), origin));
   }
@@ -217,7 +217,7 @@ final class OriginsModel {
         .findFirst()
         .or(
             () ->
-                ReadyOrigins.of(bench.design(), shown.get()).stream()
+                ReadyOrigins.of(bench.design(), shown.get(), words).stream()
                     .filter(ready -> ready.words().equalsIgnoreCase(words))
                     .map(ReadyOrigins.Ready::origin)
                     .findFirst());
