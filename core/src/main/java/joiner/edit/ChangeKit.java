@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.meaning.Draft;
+import joiner.meaning.KitFields;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -58,11 +59,13 @@ public record ChangeKit(TableId table, Kit kit) implements Edit {
     for (Field field : before.fields()) {
       Optional<Field> own = Optional.ofNullable(use.fields().get(field.id())).map(shows::field);
       fields.add(
-          own.map(f -> MakeKit.ofKit(f).withId(field.id()).withName(field.name())).orElse(field));
+          own.map(f -> KitFields.inKit(before, shows, use, f))
+              .map(f -> f.withId(field.id()).withName(field.name()))
+              .orElse(field));
     }
     for (FieldId own : group.fields()) {
       if (use.ofKit(own).isEmpty()) {
-        fields.add(MakeKit.ofKit(shows.field(own)));
+        fields.add(KitFields.inKit(before, shows, use, shows.field(own)));
       }
     }
     return before.withFields(fields);
@@ -78,7 +81,7 @@ public record ChangeKit(TableId table, Kit kit) implements Edit {
       FieldId own = use.fields().get(field.id());
       boolean isNew = kit.find(field.id()).isEmpty();
       if (own != null) {
-        after = after.withField(own, f -> Kit.inStep(field, f));
+        after = after.withField(own, f -> KitFields.inTable(now, field, other, use, f));
       } else if (shows && shown.fields().contains(field.id())) {
         fields.put(field.id(), field.id());
       } else if (isNew) {

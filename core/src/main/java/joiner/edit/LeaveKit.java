@@ -12,48 +12,30 @@ import joiner.model.Table;
 import joiner.model.TableId;
 
 /**
- * Brings one field of a table back to what its kit says, or lets go of the kit, for one field or
- * for all: the fields stay, and are changed with the kit no longer.
+ * Lets go of a kit in a table, for one field or for all: the fields stay, and are changed with the
+ * kit no longer.
  *
  * @param field the one; empty for all
- * @param back whether it is brought back
  */
-public record LeaveKit(TableId table, Kit kit, Optional<Field> field, boolean back)
-    implements Edit {
-  /** Brings a field back into step. */
-  public static LeaveKit back(Table table, Kit kit, Field field) {
-    return new LeaveKit(table.id(), kit, Optional.of(field), true);
-  }
-
+public record LeaveKit(TableId table, Kit kit, Optional<Field> field) implements Edit {
   /** Lets a field go. */
   public static LeaveKit of(Table table, Kit kit, Field field) {
-    return new LeaveKit(table.id(), kit, Optional.of(field), false);
+    return new LeaveKit(table.id(), kit, Optional.of(field));
   }
 
   /** Lets the kit go. */
   public static LeaveKit of(Table table, Kit kit) {
-    return new LeaveKit(table.id(), kit, Optional.empty(), false);
+    return new LeaveKit(table.id(), kit, Optional.empty());
   }
 
   @Override
   public String name() {
-    String what = field.map(Field::label).orElse(kit.label());
-    return back ? "bring " + what + " back into step" : "let go of " + what;
+    return "let go of " + field.map(Field::label).orElse(kit.label());
   }
 
   @Override
   public Draft apply(Draft draft) {
-    return draft.withDesign(draft.design().withTable(table, t -> back ? inStep(t) : without(t)));
-  }
-
-  private Table inStep(Table now) {
-    FieldId own = field.orElseThrow().id();
-    Optional<Field> ofKit =
-        DropKit.use(now, kit)
-            .flatMap(FieldGroup::use)
-            .flatMap(use -> use.ofKit(own))
-            .flatMap(kit::find);
-    return ofKit.map(of -> now.withField(own, f -> Kit.inStep(of, f))).orElse(now);
+    return draft.withDesign(draft.design().withTable(table, this::without));
   }
 
   private Table without(Table now) {

@@ -14,11 +14,13 @@ import joiner.rows.Rows;
 /** A draft with the indexes that several checks share, built once. */
 final class CheckedDesign {
   private final Draft draft;
+  private final KnownFindings known;
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
 
-  CheckedDesign(Draft draft) {
+  CheckedDesign(Draft draft, KnownFindings known) {
     this.draft = draft;
+    this.known = known;
     this.byChild =
         draft.design().relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     this.byParent =
@@ -28,6 +30,11 @@ final class CheckedDesign {
 
   Draft draft() {
     return draft;
+  }
+
+  /** What is known from the last run. */
+  KnownFindings known() {
+    return known;
   }
 
   Design design() {

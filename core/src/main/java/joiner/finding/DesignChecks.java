@@ -52,6 +52,7 @@ public final class DesignChecks {
           new KitFieldChanged(),
           new CodedNumberShort(),
           new RowLabelShared(),
+          new OriginNotKept(),
           new FaultyExpression());
 
   private DesignChecks() {}
@@ -71,7 +72,7 @@ public final class DesignChecks {
    * the time after a change of one table hardly depends on how many others there are.
    */
   public static List<Finding> run(Draft draft, KnownFindings known) {
-    var design = new CheckedDesign(draft);
+    var design = new CheckedDesign(draft, known);
     List<List<Finding>> byCheck = new ArrayList<>();
     ALL.forEach(check -> byCheck.add(new ArrayList<>()));
     for (int i = 0; i < ALL.size(); i++) {

@@ -3,8 +3,10 @@ package joiner.finding;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import joiner.edit.BackToKit;
 import joiner.edit.ChangeKit;
 import joiner.edit.LeaveKit;
+import joiner.meaning.KitFields;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -48,7 +50,8 @@ final class KitFieldChanged implements WholeCheck {
     use.fields()
         .forEach(
             (id, own) ->
-                kit.find(id).ifPresent(of -> compare(table, kit, of, table.field(own), found)));
+                kit.find(id)
+                    .ifPresent(of -> compare(table, kit, of, use, table.field(own), found)));
     for (FieldId own : group.fields()) {
       if (use.ofKit(own).isEmpty()) {
         Field field = table.field(own);
@@ -67,8 +70,8 @@ final class KitFieldChanged implements WholeCheck {
   }
 
   private static void compare(
-      Table table, Kit kit, Field ofKit, Field own, Consumer<Finding> found) {
-    List<String> other = differences(Kit.inStep(ofKit, own), own);
+      Table table, Kit kit, Field ofKit, KitUse use, Field own, Consumer<Finding> found) {
+    List<String> other = differences(KitFields.inTable(kit, ofKit, table, use, own), own);
     if (!other.isEmpty()) {
       found.accept(
           FINDING.about(
@@ -81,7 +84,7 @@ final class KitFieldChanged implements WholeCheck {
                   + kit.label()
                   + ".",
               WHY,
-              new Remedy("Put it back", LeaveKit.back(table, kit, own)),
+              new Remedy("Put it back", new BackToKit(table.id(), kit, own)),
               new Remedy("Change the kit everywhere", new ChangeKit(table.id(), kit)),
               new Remedy("Let go of it", LeaveKit.of(table, kit, own))));
     }

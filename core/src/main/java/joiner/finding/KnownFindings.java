@@ -4,6 +4,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BiFunction;
+import java.util.function.Supplier;
+import joiner.meaning.RowLabels;
 import joiner.meaning.TableMeaning;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -30,6 +32,24 @@ public final class KnownFindings {
 
   private Map<TableId, Known> known = Map.of();
   private Map<RelationshipId, KnownLink> knownLinks = Map.of();
+
+  private record KnownLabels(TableMeaning meaning, Rows rows, RowLabels.Shared shared) {}
+
+  private final Map<TableId, KnownLabels> knownLabels = new HashMap<>();
+
+  /**
+   * Which labels are shared, of a table whose label reads nothing but its own rows.
+   *
+   * @param found finds it out, where it is not known
+   */
+  RowLabels.Shared sharedLabels(TableMeaning meaning, Rows rows, Supplier<RowLabels.Shared> found) {
+    TableId table = meaning.table().id();
+    KnownLabels before = knownLabels.get(table);
+    boolean holds = before != null && before.meaning == meaning && before.rows == rows;
+    KnownLabels now = holds ? before : new KnownLabels(meaning, rows, found.get());
+    knownLabels.put(table, now);
+    return now.shared;
+  }
 
   /** Adds the findings of all tables and relationships to the lists of their checks. */
   void update(

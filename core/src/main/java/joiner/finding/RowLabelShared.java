@@ -4,8 +4,11 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.RowLabels;
+import joiner.meaning.TableMeaning;
+import joiner.model.Field;
 import joiner.model.Table;
 import joiner.naming.Counts;
 
@@ -37,8 +40,14 @@ final class RowLabelShared implements WholeCheck {
 
   private static void run(
       CheckedDesign checked, Table table, FormulaRows formulas, Consumer<Finding> found) {
-    var labels = new RowLabels(checked.meaning(table), formulas, ANY_DAY);
-    RowLabels.Shared shared = labels.shared(MOST_ROWS);
+    TableMeaning meaning = checked.meaning(table);
+    Supplier<RowLabels.Shared> count =
+        () -> new RowLabels(meaning, formulas, ANY_DAY).shared(MOST_ROWS);
+    boolean ofItself = table.rowLabel().filter(label -> !label.reachesOut()).isPresent();
+    RowLabels.Shared shared =
+        ofItself && table.fields().stream().noneMatch(Field::isComputed)
+            ? checked.known().sharedLabels(meaning, checked.rows(table), count)
+            : count.get();
     if (shared.rows() > 0) {
       found.accept(
           FINDING.about(

@@ -109,6 +109,57 @@ class KitsTest {
         .isEqualTo(changed.design().table(KILN).fields());
   }
 
+  /** A kit whose formula reads its own fields, one of which a table calls otherwise. */
+  @Test
+  void formulasOfAKitGoByTheNamesOfTheTable() {
+    Kit person =
+        StandardKits.all().stream()
+            .filter(kit -> kit.fields().stream().anyMatch(Field::isComputed))
+            .findFirst()
+            .orElseThrow();
+    Draft both = drop(drop(Pottery.demo(), KILN, person), MATERIAL, person);
+    Field given = person.fields().stream().filter(f -> !f.isComputed()).findFirst().orElseThrow();
+    Field full = person.fields().stream().filter(Field::isComputed).findFirst().orElseThrow();
+    Draft renamed =
+        ChangeField.rename(
+                both.design().table(KILN), field(both, KILN, given.id()), given.label(), "first")
+            .apply(both);
+    Field here = field(renamed, KILN, full.id());
+    assertThat(((Origin.Computed) here.origin()).formula().text()).contains("first");
+    assertThat(kitFindings(renamed)).as("it is the same formula").isEmpty();
+    Draft noted =
+        ChangeField.description(renamed.design().table(KILN), here, "for letters").apply(renamed);
+    Draft everywhere = remedied(noted, "Change the kit");
+    assertThat(everywhere.design().kits().getLast().find(full.id()).orElseThrow().origin())
+        .isEqualTo(full.origin());
+    assertThat(field(everywhere, MATERIAL, full.id()).origin()).isEqualTo(full.origin());
+    assertThat(field(everywhere, MATERIAL, full.id()).description()).isEqualTo("for letters");
+    assertThat(field(everywhere, KILN, full.id()).origin()).isEqualTo(here.origin());
+    assertThat(kitFindings(everywhere)).isEmpty();
+  }
+
+  @Test
+  void aFieldTakenOutOfTheKitStaysInTheTablesOrGoesEverywhere() {
+    Field changed = STAMPS.find(CHANGED).orElseThrow();
+    Draft taken = new TakeFromKit(STAMPS, changed, false).apply(TWO);
+    assertThat(taken.design().kits().getFirst().find(CHANGED)).isEmpty();
+    for (TableId table : List.of(KILN, MATERIAL)) {
+      assertThat(field(taken, table, CHANGED)).isEqualTo(field(TWO, table, CHANGED));
+      assertThat(taken.design().table(table).groupOf(CHANGED)).isEmpty();
+    }
+    Draft removed = new TakeFromKit(STAMPS, changed, true).apply(TWO);
+    assertThat(removed.design().table(KILN).hasField(CHANGED)).isFalse();
+    assertThat(removed.design().table(MATERIAL).hasField(CHANGED)).isFalse();
+    assertThat(removed.design().kits().getFirst().fields()).hasSize(3);
+    assertThat(kitFindings(removed)).isEmpty();
+    Draft last =
+        STAMPS.fields().stream()
+            .limit(3)
+            .reduce(TWO, (d, f) -> new TakeFromKit(STAMPS, f, true).apply(d), (a, b) -> b);
+    assertThatThrownBy(() -> new TakeFromKit(STAMPS, STAMPS.fields().getLast(), true).apply(last))
+        .hasMessageContaining("let go of the kit instead");
+  }
+
   @Test
   void aFieldPutIntoTheGroupComesToEveryTable() {
     Table kiln = TWO.design().table(KILN);

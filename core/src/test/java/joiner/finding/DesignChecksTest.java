@@ -119,6 +119,13 @@ class DesignChecksTest {
             "row-label-shared",
             table("glaze", t -> t.withRowLabel(Optional.of(new Formula("surface")))),
             false),
+        new Case(
+            "origin-not-kept",
+            field(
+                "recipe_line",
+                "percentage",
+                f -> f.withOrigin(new Origin.Copied(new Formula("material_id.price_per_100g")))),
+            true),
         new Case("no-primary-key", table("recipe_line", t -> t.withPrimaryKey(List.of())), true),
         new Case(
             "foreign-key-type-differs", field("firing", "cone_no", f -> f.withType(text)), true),

@@ -90,6 +90,9 @@ final class FieldForm {
     of.references().stream()
         .filter(up -> up.childFields().size() == 1)
         .forEach(up -> nodes.addAll(new PickingForm(model.picking(), texts).of(up)));
+    GroupsModel.of(of.table(), List.of(field.id()))
+        .flatMap(fields.kits()::of)
+        .ifPresent(kit -> nodes.addAll(inKit(kit, field)));
     nodes.add(note(field));
     nodes.removeIf(node -> node instanceof HBox box && box.getChildren().isEmpty());
     return nodes;
@@ -146,6 +149,27 @@ final class FieldForm {
                     })
                 .open(button, label -> fields.kits().make(chosen, label)));
     return button;
+  }
+
+  /** That the field is of a kit, and the ways for it out of that. */
+  private List<Node> inKit(Kit kit, Field field) {
+    return fields
+        .kits()
+        .ofKit(kit, field)
+        .map(
+            ofKit -> {
+              Button out =
+                  Parts.button(texts.get("kit.out"), () -> fields.kits().take(kit, ofKit, false));
+              out.setId("out-of-kit");
+              Button remove =
+                  Parts.button(texts.get("kit.remove"), () -> fields.kits().take(kit, ofKit, true));
+              remove.setId("remove-from-kit");
+              return List.<Node>of(
+                  Parts.label(texts.get("kit.of", kit.label()), "heading"),
+                  Parts.fact(texts.get("kit.tables"), Counts.of(fields.kits().tables(kit))),
+                  new FlowPane(8, 8, out, remove));
+            })
+        .orElse(List.of());
   }
 
   /** In how many tables the kit is, and the way out of it. */

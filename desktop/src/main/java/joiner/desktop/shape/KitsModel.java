@@ -10,6 +10,7 @@ import joiner.edit.DropKit;
 import joiner.edit.LeaveKit;
 import joiner.edit.MakeKit;
 import joiner.edit.StandardKits;
+import joiner.edit.TakeFromKit;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
@@ -89,6 +90,25 @@ final class KitsModel {
       bench.tellDone(
           texts.get("kit.dropped", kit.label(), bench.design().table(into).label()),
           texts.get("undo"));
+    }
+  }
+
+  /** The field of a kit that a field of the table is. */
+  Optional<Field> ofKit(Kit kit, Field own) {
+    return shown.get().groups().stream()
+        .filter(group -> group.isOf(kit.id()))
+        .flatMap(group -> group.use().stream())
+        .flatMap(use -> use.ofKit(own.id()).stream())
+        .flatMap(id -> kit.find(id).stream())
+        .findFirst();
+  }
+
+  /** Takes a field out of a kit; in the tables it stays, or goes everywhere with its values. */
+  void take(Kit kit, Field ofKit, boolean everywhere) {
+    long tables = tables(kit);
+    if (bench.apply(() -> new TakeFromKit(kit, ofKit, everywhere))) {
+      String done = everywhere ? "kit.removed" : "kit.taken";
+      bench.tellDone(texts.get(done, ofKit.label(), kit.label(), tables), texts.get("undo"));
     }
   }
 

@@ -68,21 +68,23 @@ final class RowLabelModel {
             .map(piece -> Offers.Offer.of(piece, piece.words()))
             .toList();
     return typed ->
-        Stream.concat(
-                Offers.narrowed(all, typed).stream(),
-                typed.isEmpty()
-                    ? Stream.of()
-                    : Stream.of(
-                        new Offers.Offer<>(
-                            LabelPieces.fixed(typed), typed, texts.get("label.fixed"), "")))
-            .toList();
+        Stream.concat(Offers.narrowed(all, typed).stream(), asTyped(table, typed)).toList();
+  }
+
+  private Stream<Offers.Offer<LabelPieces.Piece>> asTyped(Table table, String typed) {
+    if (typed.isEmpty()) {
+      return Stream.of();
+    }
+    var fixed = new Offers.Offer<>(LabelPieces.fixed(typed), typed, texts.get("label.fixed"), "");
+    return LabelPieces.conditional(bench.design(), table, typed)
+        .map(piece -> new Offers.Offer<>(piece, typed, texts.get("label.conditional"), ""))
+        .map(first -> Stream.of(first, fixed))
+        .orElse(Stream.of(fixed));
   }
 
   /** Adds a piece at the end of a table's label. */
   void add(Table table, LabelPieces.Piece piece) {
-    boolean isFixed = piece.equals(LabelPieces.fixed(piece.words()));
     bench.apply(
-        ChangeTable.rowLabel(
-            table, Optional.of(LabelPieces.with(table.rowLabel(), piece, isFixed))));
+        ChangeTable.rowLabel(table, Optional.of(LabelPieces.with(table.rowLabel(), piece))));
   }
 }

@@ -72,12 +72,28 @@ class RowLabelModelTest {
         .endsWith("!");
   }
 
+  @Test
+  void aTextStandsWhereItsConditionHolds() {
+    Table kiln = test.choose("kiln");
+    model.add(kiln, piece(kiln, "electric if fuel = 'electric'"));
+    Table now = test.table("kiln");
+    assertThat(now.rowLabel().orElseThrow().text())
+        .endsWith("COALESCE(' · ' || CASE WHEN fuel = 'electric' THEN 'electric' END, '')");
+    assertThat(model.gives(now, now.rowLabel().get().text()).labels())
+        .anyMatch(label -> label.endsWith(" · electric"))
+        .anyMatch(label -> !label.contains("electric"));
+    assertThat(model.pieces(now).of("hot if peak"))
+        .as("no condition of the table")
+        .extracting(offer -> offer.thing().stand())
+        .containsExactly(LabelPieces.Stand.FIXED);
+  }
+
   /** Whatever is put together can be read, and gives each row a label. */
   @Test
   void everyPieceOfEveryTableIsOneThatCanBeRead() {
     for (Table table : test.bench.design().tables()) {
       for (LabelPieces.Piece piece : LabelPieces.of(test.bench.design(), table)) {
-        String label = LabelPieces.with(table.rowLabel(), piece, false).text();
+        String label = LabelPieces.with(table.rowLabel(), piece).text();
         RowLabelModel.Gives gives = model.gives(table, label);
         assertThat(gives.isWrong()).as("%s: %s: %s", table.name(), label, gives.remark()).isFalse();
       }
