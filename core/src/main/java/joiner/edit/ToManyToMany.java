@@ -52,7 +52,7 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
   }
 
   /** Whether the fields that go are also those of another link, or a key something refers to. */
-  private static boolean standsOnLink(Relationship other, Relationship r) {
+  static boolean standsOnLink(Relationship other, Relationship r) {
     boolean asChild =
         !other.id().equals(r.id())
             && other.child().equals(r.child())
