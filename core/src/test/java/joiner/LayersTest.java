@@ -25,6 +25,7 @@ class LayersTest {
           "engine",
           "discovery",
           "edit",
+          "deletion",
           "split",
           "outline",
           "finding",

@@ -1,0 +1,243 @@
+package joiner.deletion;
+
+import java.time.Clock;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import joiner.expression.Checked;
+import joiner.expression.Evaluator;
+import joiner.expression.Value;
+import joiner.meaning.Draft;
+import joiner.meaning.TableMeaning;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.RowValues;
+import joiner.rows.Rows;
+
+/**
+ * Works out what deleting rows of a draft would do. Which rows refer to which is found once for
+ * each relationship, when it is asked for first; an outcome is then linear in the rows that it is
+ * about. Belongs to one thread at a time.
+ *
+ * <p>A reference is there where all its fields have a value (MATCH SIMPLE), and equal values are
+ * those of the fields' types.
+ */
+public final class Deletions {
+  private final Draft draft;
+  private final Evaluator evaluator;
+  private final Map<TableId, List<Relationship>> downwards;
+  private final Map<RelationshipId, int[][]> referring = new HashMap<>();
+  private final Map<TableId, RowValues> values = new HashMap<>();
+
+  /** Deletions of rows of a draft; what defaults say of the clock is said of this one. */
+  public Deletions(Draft draft, Clock clock) {
+    this.draft = draft;
+    this.evaluator = new Evaluator(clock);
+    this.downwards =
+        draft.design().relationships().stream()
+            .collect(Collectors.groupingBy(Relationship::parent));
+  }
+
+  /** The relationships by which rows refer to those of a table. */
+  public List<Relationship> downwards(TableId table) {
+    return downwards.getOrDefault(table, List.of());
+  }
+
+  /** What deleting some rows of a table would do. */
+  public Outcome of(TableId table, BitSet rows) {
+    var way = new Way();
+    way.delete(table, rows);
+    return way.outcome();
+  }
+
+  /** What deleting one row of a table would do. */
+  public Outcome of(TableId table, int row) {
+    var rows = new BitSet();
+    rows.set(row);
+    return of(table, rows);
+  }
+
+  /** For each row of the parent the rows of the child that refer to it. */
+  int[][] referring(Relationship r) {
+    return referring.computeIfAbsent(r.id(), id -> find(r));
+  }
+
+  private RowValues values(TableId id) {
+    return values.computeIfAbsent(
+        id, t -> new RowValues(draft.design().table(t), draft.rows().of(t)));
+  }
+
+  private int[][] find(Relationship r) {
+    List<Optional<List<Value>>> keys = values(r.parent()).tuples(r.parentFields());
+    List<Optional<List<Value>>> links = values(r.child()).tuples(r.childFields());
+    Map<List<Value>, List<Integer>> byKey = new HashMap<>();
+    for (int row = 0; row < links.size(); row++) {
+      int place = row;
+      links
+          .get(row)
+          .ifPresent(key -> byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(place));
+    }
+    return keys.stream()
+        .map(key -> key.map(byKey::get).orElse(List.of()))
+        .map(rows -> rows == null ? new int[0] : rows.stream().mapToInt(i -> i).toArray())
+        .toArray(int[][]::new);
+  }
+
+  /** What the fields of a reference hold by default; empty where one of them has no default. */
+  private Optional<List<Value>> defaults(Relationship r) {
+    TableMeaning meaning = draft.meaning().of(r.child());
+    var values = new ArrayList<Value>();
+    for (FieldId field : r.childFields()) {
+      if (meaning.defaultOf(field).orElse(null) instanceof Checked.Sound sound) {
+        values.add(evaluator.evaluate(sound.tree(), reference -> Value.NULL));
+      }
+    }
+    boolean whole = values.size() == r.childFields().size() && !values.contains(Value.NULL);
+    return whole ? Optional.of(values) : Optional.empty();
+  }
+
+  private Optional<Integer> rowWith(Relationship r, List<Value> key) {
+    int row = values(r.parent()).tuples(r.parentFields()).indexOf(Optional.of(key));
+    return row < 0 ? Optional.empty() : Optional.of(row);
+  }
+
+  /** One deletion as it goes on. */
+  private final class Way {
+    private record Step(TableId table, int row) {}
+
+    private final Map<TableId, BitSet> gone = new LinkedHashMap<>();
+    private final Map<RelationshipId, BitSet> unlinked = new LinkedHashMap<>();
+    private final Map<RelationshipId, BitSet> standing = new LinkedHashMap<>();
+    private final Map<RelationshipId, BitSet> doubtful = new LinkedHashMap<>();
+    private final Deque<Step> ahead = new ArrayDeque<>();
+
+    void delete(TableId table, BitSet rows) {
+      rows.stream().forEach(row -> take(table, row));
+      while (!ahead.isEmpty()) {
+        Step step = ahead.poll();
+        for (Relationship down : downwards(step.table)) {
+          for (int child : referring(down)[step.row]) {
+            follow(down, child);
+          }
+        }
+      }
+    }
+
+    private void take(TableId table, int row) {
+      BitSet rows = gone.computeIfAbsent(table, t -> new BitSet());
+      if (!rows.get(row)) {
+        rows.set(row);
+        ahead.add(new Step(table, row));
+      }
+    }
+
+    private void follow(Relationship down, int child) {
+      switch (down.onDelete()) {
+        case CASCADE -> take(down.child(), child);
+        case SET_NULL -> note(isForbidden(down) ? standing : unlinked, down, child);
+        case SET_DEFAULT -> note(whereDefaultLeads(down), down, child);
+        case NO_ACTION, RESTRICT -> note(standing, down, child);
+      }
+    }
+
+    private void note(Map<RelationshipId, BitSet> where, Relationship down, int child) {
+      where.computeIfAbsent(down.id(), id -> new BitSet()).set(child);
+    }
+
+    /** Whether a field that would be emptied must have a value. */
+    private boolean isForbidden(Relationship down) {
+      Table child = draft.design().table(down.child());
+      return down.childFields().stream().anyMatch(child::isRequired);
+    }
+
+    /**
+     * A default that is no row, or one that goes, is refused by most; H2 was seen to leave the
+     * reference dangling.
+     */
+    private Map<RelationshipId, BitSet> whereDefaultLeads(Relationship down) {
+      Optional<List<Value>> key = defaults(down);
+      if (key.isEmpty()) {
+        return isForbidden(down) ? standing : unlinked;
+      }
+      return rowWith(down, key.get())
+              .filter(row -> !gone.getOrDefault(down.parent(), new BitSet()).get(row))
+              .isPresent()
+          ? unlinked
+          : doubtful;
+    }
+
+    Outcome outcome() {
+      Map<RelationshipId, BitSet> left = new LinkedHashMap<>();
+      unlinked.forEach(
+          (id, rows) -> {
+            BitSet staying = staying(id, rows);
+            if (!staying.isEmpty()) {
+              left.put(id, staying);
+            }
+          });
+      var refusals = new ArrayList<Outcome.Refusal>();
+      standing.forEach(
+          (id, rows) -> {
+            BitSet staying = staying(id, rows);
+            boolean everywhere = !staying.isEmpty();
+            refusals.add(new Outcome.Refusal(id, everywhere ? staying : rows, everywhere));
+          });
+      doubtful.forEach((id, rows) -> refusals.add(new Outcome.Refusal(id, rows, false)));
+      return new Outcome(gone, left, refusals);
+    }
+
+    private BitSet staying(RelationshipId id, BitSet rows) {
+      var staying = (BitSet) rows.clone();
+      staying.andNot(gone.getOrDefault(draft.design().relationship(id).child(), new BitSet()));
+      return staying;
+    }
+  }
+
+  /**
+   * What deleting any one row of a table would do at most, over all rows or the first so many.
+   *
+   * @param least the fewest rows that go with one, itself not counted, of those with which any goes
+   * @param most the most
+   * @param taking how many rows there are with which others go
+   * @param unlinking how many there are through which rows lose a link
+   * @param refused how many cannot be deleted
+   * @param rows how many were looked at
+   */
+  public record Today(int least, int most, int taking, int unlinking, int refused, int rows) {}
+
+  /** What deleting any one row of a table would do today. */
+  public Today today(TableId table, int first) {
+    Rows rows = draft.rows().of(table);
+    int looked = Math.min(first, rows.count());
+    int least = Integer.MAX_VALUE;
+    int most = 0;
+    int taking = 0;
+    int unlinking = 0;
+    int refused = 0;
+    for (int row = 0; row < looked; row++) {
+      Outcome outcome = of(table, row);
+      if (outcome.verdict() == Outcome.Verdict.REFUSED) {
+        refused++;
+        continue;
+      }
+      int others = outcome.count() - 1;
+      if (others > 0) {
+        taking++;
+        least = Math.min(least, others);
+        most = Math.max(most, others);
+      }
+      unlinking += outcome.unlinked().isEmpty() ? 0 : 1;
+    }
+    return new Today(taking == 0 ? 0 : least, most, taking, unlinking, refused, looked);
+  }
+}

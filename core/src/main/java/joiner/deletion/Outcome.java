@@ -1,0 +1,58 @@
+package joiner.deletion;
+
+import java.util.BitSet;
+import java.util.List;
+import java.util.Map;
+import joiner.model.RelationshipId;
+import joiner.model.TableId;
+
+/**
+ * What becomes of the rows when some are deleted.
+ *
+ * @param gone rows that go, those that were to be deleted among them; by the place in their table
+ * @param unlinked rows that stay and lose a link or get another
+ * @param refusals what stands against it; if there is one nothing happens
+ */
+public record Outcome(
+    Map<TableId, BitSet> gone, Map<RelationshipId, BitSet> unlinked, List<Refusal> refusals) {
+  public Outcome {
+    gone = Map.copyOf(gone);
+    unlinked = Map.copyOf(unlinked);
+    refusals = List.copyOf(refusals);
+  }
+
+  /** What engines say. */
+  public enum Verdict {
+    /** The rows go everywhere. */
+    DONE,
+    /** Every engine refuses. */
+    REFUSED,
+    /**
+     * Rows that refer go along by another way: an engine that looks at the end of the statement
+     * does it, one that looks at each row as it goes may refuse (ISO/IEC 9075-2, referential
+     * constraints, tells RESTRICT and NO ACTION apart so; from memory).
+     */
+    DEPENDS
+  }
+
+  /**
+   * A relationship whose rows stand against it.
+   *
+   * @param rows of the child
+   * @param everywhere whether they are still there at the end, so that every engine refuses
+   */
+  public record Refusal(RelationshipId relationship, BitSet rows, boolean everywhere) {}
+
+  /** What engines say to it. */
+  public Verdict verdict() {
+    if (refusals.isEmpty()) {
+      return Verdict.DONE;
+    }
+    return refusals.stream().anyMatch(Refusal::everywhere) ? Verdict.REFUSED : Verdict.DEPENDS;
+  }
+
+  /** How many rows go. */
+  public int count() {
+    return gone.values().stream().mapToInt(BitSet::cardinality).sum();
+  }
+}
