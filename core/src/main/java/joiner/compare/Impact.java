@@ -53,7 +53,11 @@ public record Impact(List<Effect> effects, long kept) {
    * @throws joiner.edit.EditRefusedException if the edit is refused
    */
   public static Impact of(Edit edit, Draft before, Clock clock) {
-    Draft after = edit.apply(before);
+    return of(before, edit.apply(before), clock);
+  }
+
+  /** What leads from one draft to another, and to rows that no longer keep the design. */
+  static Impact of(Draft before, Draft after, Clock clock) {
     Impact impact = of(before, after);
     var effects = new ArrayList<>(impact.effects());
     effects.addAll(brokenRows(before, after, clock));

@@ -53,6 +53,11 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Table before = draft.design().table(table);
     List<FieldId> old = before.primaryKey();

@@ -44,6 +44,11 @@ public record ChoicesToLookup(TableId table, FieldId field, String label) implem
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Table owner = draft.design().table(table);
     Field choosing = owner.field(field);

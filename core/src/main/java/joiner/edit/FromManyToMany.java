@@ -30,6 +30,11 @@ import joiner.rows.Rows;
  */
 public record FromManyToMany(TableId join, RelationshipId toChild, String name) implements Edit {
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Design design = draft.design();
     Table pair = design.table(join);

@@ -44,6 +44,11 @@ public record LookupToChoices(TableId lookup, String label) implements Edit {
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Table table = draft.design().table(lookup);
     InFile.requireHeld(draft, lookup);

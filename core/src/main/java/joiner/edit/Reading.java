@@ -19,15 +19,27 @@ import joiner.model.TableKind;
  * @param quantity the number word that is true now
  * @param object noun the sentence ends with
  * @param options number words the sentence may have instead
+ * @param of the relationship whose verb it has, and from which end
  */
 public record Reading(
-    String subject, String verb, Quantity quantity, Noun object, List<Option> options) {
+    String subject, String verb, Quantity quantity, Noun object, List<Option> options, Worded of) {
   public Reading {
     options = List.copyOf(options);
   }
 
   /** A number word with the change that makes it true. */
   public record Option(Quantity quantity, Edit edit) {}
+
+  /** A relationship, read from its parent or from its child. */
+  public record Worded(Relationship relationship, boolean fromParent) {}
+
+  /** The change that gives the sentence another verb phrase. */
+  public Edit reworded(String otherVerb) {
+    Relationship r = of.relationship;
+    return of.fromParent
+        ? ChangeRelationship.roles(r, r.childRole(), otherVerb)
+        : ChangeRelationship.roles(r, otherVerb, r.parentRole());
+  }
 
   /** The whole sentence. */
   public String sentence() {
@@ -65,7 +77,8 @@ public record Reading(
                 new Option(Quantity.EXACTLY_ONE, children(r, change, true, true, now)),
                 new Option(Quantity.AT_MOST_ONE, children(r, change, true, false, now)),
                 new Option(Quantity.ONE_OR_MANY, children(r, change, false, true, now)),
-                new Option(Quantity.ANY_NUMBER, children(r, change, false, false, now))));
+                new Option(Quantity.ANY_NUMBER, children(r, change, false, false, now))),
+            new Worded(r, true));
     var fromChild =
         new Reading(
             child.noun().singular(),
@@ -82,7 +95,8 @@ public record Reading(
                         "let each "
                             + child.noun().singular()
                             + " have many "
-                            + parent.noun().plural()))));
+                            + parent.noun().plural()))),
+            new Worded(r, false));
     return List.of(fromParent, fromChild);
   }
 
@@ -121,6 +135,7 @@ public record Reading(
                         + " have at most one "
                         + object.noun().singular())),
             new Option(Quantity.ONE_OR_MANY, ChangeRelationship.parentNeedsChild(from, true)),
-            new Option(Quantity.ANY_NUMBER, ChangeRelationship.parentNeedsChild(from, false))));
+            new Option(Quantity.ANY_NUMBER, ChangeRelationship.parentNeedsChild(from, false))),
+        new Worded(from, true));
   }
 }

@@ -13,6 +13,11 @@ public record RemoveTable(TableId table, String label) implements Edit {
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Draft changed = draft;
     List<Relationship> touching =

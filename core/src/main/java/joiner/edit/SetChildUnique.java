@@ -15,6 +15,11 @@ import joiner.model.Table;
 public record SetChildUnique(RelationshipId relationship, String name, boolean unique)
     implements Edit {
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Relationship r = draft.design().relationship(relationship);
     Table child = draft.design().table(r.child());

@@ -10,6 +10,11 @@ public record Several(String name, List<Edit> edits) implements Edit {
   }
 
   @Override
+  public boolean reachesFar() {
+    return edits.stream().anyMatch(Edit::reachesFar);
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Draft changed = draft;
     for (Edit edit : edits) {

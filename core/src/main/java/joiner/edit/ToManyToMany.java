@@ -28,6 +28,11 @@ import joiner.rows.Rows;
  */
 public record ToManyToMany(RelationshipId relationship, String name) implements Edit {
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Design design = draft.design();
     Relationship r = design.relationship(relationship);

@@ -49,6 +49,11 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Table from = draft.design().table(table);
     requireKeyed(from);

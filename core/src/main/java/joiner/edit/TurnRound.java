@@ -35,6 +35,11 @@ public record TurnRound(RelationshipId relationship) implements Edit {
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Design design = draft.design();
     Relationship r = design.relationship(relationship);

@@ -1,6 +1,8 @@
 package joiner.engine;
 
+import java.util.List;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
 import joiner.expression.SqlText;
@@ -52,6 +54,23 @@ class IsoText extends SqlText {
   /** What a part of a moment is called. */
   String word(Expression.Part part) {
     return part.name();
+  }
+
+  /**
+   * Engines' CONCAT_WS differ: H2's mistakes what is empty, PostgreSQL's takes values of any type
+   * and so counts as one whose results may change, which no check and no generated column may read.
+   * So each text there is comes with what stands before it, and the first such is taken off.
+   */
+  @Override
+  protected String joined(List<Expression> texts) {
+    String between = ((Value.Text) ((Expression.Literal) texts.getFirst()).value()).text();
+    String each =
+        texts.stream()
+            .skip(1)
+            .map(text -> "COALESCE(" + text(between) + " || " + operand(text) + ", '')")
+            .collect(Collectors.joining(" || "));
+    int after = between.codePointCount(0, between.length()) + 1;
+    return "SUBSTRING(" + each + " FROM " + after + ")";
   }
 
   @Override

@@ -148,14 +148,26 @@ final class OracleText extends SqlText {
       }
       case CEILING -> "CEIL(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
-      case CONCAT_WS -> joined(arguments);
-      case UPPER, LOWER, TRIM, LTRIM, RTRIM, LPAD, RPAD, OVERLAY, ABS, ROUND, FLOOR, NULLIF ->
+      case UPPER,
+          LOWER,
+          TRIM,
+          LTRIM,
+          RTRIM,
+          LPAD,
+          RPAD,
+          OVERLAY,
+          CONCAT_WS,
+          ABS,
+          ROUND,
+          FLOOR,
+          NULLIF ->
           super.call(e);
     };
   }
 
   /** Each text there is comes with what stands before it, and the first such is taken off. */
-  private String joined(List<Expression> texts) {
+  @Override
+  protected String joined(List<Expression> texts) {
     String between = ((Value.Text) ((Expression.Literal) texts.getFirst()).value()).text();
     String each =
         texts.stream()

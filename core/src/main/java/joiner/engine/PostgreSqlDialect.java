@@ -175,4 +175,9 @@ final class PostgreSqlDialect extends IsoDialect {
   Optional<String> chance(int characters) {
     return Optional.of("CAST(floor(random() * " + characters + ") AS integer) + 1");
   }
+
+  @Override
+  Expression asValue(Expression tree) {
+    return Constants.folded(tree);
+  }
 }

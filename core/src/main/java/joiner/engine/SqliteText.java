@@ -157,7 +157,8 @@ final class SqliteText extends SqlText {
       case CEILING -> "ceil(" + write(arguments.getFirst()) + ")";
       case COALESCE -> arguments.size() == 1 ? write(arguments.getFirst()) : super.call(e);
       case LPAD, RPAD -> padded(e.function(), arguments);
-      case UPPER, LOWER, TRIM, LTRIM, RTRIM, CONCAT_WS, OVERLAY, ABS, ROUND, FLOOR, NULLIF ->
+      case CONCAT_WS -> "concat_ws(" + written(arguments) + ")";
+      case UPPER, LOWER, TRIM, LTRIM, RTRIM, OVERLAY, ABS, ROUND, FLOOR, NULLIF ->
           e.function().name().toLowerCase(Locale.ROOT) + "(" + written(arguments) + ")";
     };
   }

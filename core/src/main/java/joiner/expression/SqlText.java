@@ -216,13 +216,13 @@ public class SqlText {
               + (e.arguments().size() > 3 ? " FOR " + operand(e.arguments().get(3)) : "")
               + ")";
       case TRIM, LTRIM, RTRIM -> trim(e.function(), e.arguments());
+      case CONCAT_WS -> joined(e.arguments());
       case CHAR_LENGTH,
           OCTET_LENGTH,
           UPPER,
           LOWER,
           LPAD,
           RPAD,
-          CONCAT_WS,
           ABS,
           MOD,
           ROUND,
@@ -251,6 +251,11 @@ public class SqlText {
     }
     String character = arguments.size() > 1 ? operand(arguments.get(1)) : "' '";
     return "TRIM(" + side + character + " FROM " + operand(arguments.getFirst()) + ")";
+  }
+
+  /** Texts with the first of them between, and without those that are empty. */
+  protected String joined(List<Expression> texts) {
+    return "CONCAT_WS(" + written(texts) + ")";
   }
 
   /** Expressions with a comma between. */

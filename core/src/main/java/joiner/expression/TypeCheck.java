@@ -508,6 +508,9 @@ final class TypeCheck {
       case ABS, FLOOR, CEILING -> {
         Typed operand = of(e.arguments().getFirst());
         requireNumber(e.arguments().getFirst(), operand);
+        if (operand.kind() == Kind.WHOLE && e.function() != Expression.Function.ABS) {
+          yield operand; // Nothing is to be rounded, and some engines would make it inexact.
+        }
         var tree = new Expression.Call(e.function(), List.of(operand.tree), e.place());
         yield operand.kind() == Kind.WHOLE
             ? fitting(tree, operand.type.width())

@@ -80,8 +80,10 @@ class OriginsWindowTest extends OpenedWindow {
     until(() -> robot.lookup("Change the kit everywhere").tryQuery().isPresent());
     robot.interact(robot.lookup("Change the kit everywhere").queryButton()::fire);
     assertThat(field(CONE, MADE_BY).required()).isFalse();
-    assertThat(says(robot, "cone: ")).isTrue();
-    robot.interact(node(robot, "do-remedy", Button.class)::fire);
+    Button make = node(robot, "preview-make", Button.class);
+    until(() -> !make.isDisabled());
+    assertThat(says(robot, "Cone")).isTrue();
+    robot.interact(make::fire);
     until(() -> field(CONE, MADE_BY).required());
   }
 

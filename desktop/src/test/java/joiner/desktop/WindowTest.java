@@ -137,6 +137,12 @@ class WindowTest {
             .findFirst()
             .orElseThrow();
     robot.interact(many::fire);
+    Button make = node(robot, "preview-make", Button.class);
+    until(() -> !make.isDisabled());
+    assertThat(bench.design().tableNamed("piece_member")).as("it is shown first").isEmpty();
+    assertThat(robot.lookup(".label").<Label>queryAllAs(Label.class))
+        .anyMatch(l -> "each becomes a row of Piece member".equals(l.getText()));
+    robot.type(KeyCode.ENTER);
     until(() -> bench.design().tableNamed("piece_member").isPresent());
     assertThat(bench.draft().rows().of(new TableId("piece_member")).count()).isEqualTo(120);
 

@@ -5,16 +5,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import joiner.desktop.map.Detail;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
-import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
-import joiner.edit.Relating;
 import joiner.model.Design;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -29,8 +30,32 @@ final class ConnectModel {
   private final Computed<Drawn, MapLayout> layout;
   private final IntegerProperty steps = new SimpleIntegerProperty(0);
 
-  /** What is drawn. */
-  private record Drawn(Design design, Set<TableId> tables) {}
+  private final ObjectProperty<Optional<Detail>> detail =
+      new SimpleObjectProperty<>(Optional.empty());
+  private int width;
+  private int height;
+
+  /**
+   * What is drawn.
+   *
+   * @param detail how much is told; empty for as much as fits
+   * @param width of the window if it matters, in steps of {@link #STEP} pixels
+   */
+  private record Drawn(
+      Design design, Set<TableId> tables, Optional<Detail> detail, int width, int height) {
+    MapLayout laidOut() {
+      return detail
+          .map(told -> MapLayout.of(design, tables, told))
+          .orElseGet(
+              () ->
+                  width == 0 // Nobody has looked yet.
+                      ? MapLayout.of(design, tables)
+                      : MapLayout.fitting(design, tables, width * STEP, height * STEP));
+    }
+  }
+
+  /** A window that grows by less has no other layout. */
+  private static final int STEP = 40;
 
   ConnectModel(Workbench bench, Texts texts) {
     this.bench = bench;
@@ -40,7 +65,7 @@ final class ConnectModel {
             texts.get("layout.working"),
             Lane.WORKING,
             Drawn::equals,
-            (drawn, progress) -> MapLayout.of(drawn.design(), drawn.tables()));
+            (drawn, progress) -> drawn.laidOut());
   }
 
   /** How far around the chosen table the map goes; 0 for everything. */
@@ -60,7 +85,22 @@ final class ConnectModel {
 
   /** Has everything that is to be drawn laid out. */
   void layOut() {
-    layout.ask(new Drawn(bench.design(), drawn()));
+    boolean fits = detail.get().isEmpty();
+    layout.ask(
+        new Drawn(bench.design(), drawn(), detail.get(), fits ? width : 0, fits ? height : 0));
+  }
+
+  /** How much is told of each table; empty for as much as fits. */
+  ObjectProperty<Optional<Detail>> detailProperty() {
+    return detail;
+  }
+
+  /** Says how large the map is in the window, in pixels. */
+  boolean resize(double wide, double high) {
+    int before = 31 * width + height;
+    width = (int) (wide / STEP);
+    height = (int) (high / STEP);
+    return before != 31 * width + height;
   }
 
   /** The tables that are drawn: all, or those that so many relationships lead to. */
@@ -79,20 +119,5 @@ final class ConnectModel {
       }
     }
     return reached;
-  }
-
-  /** Gives the chosen table a parent, and chooses the relationship. */
-  void relate(Table parent) {
-    Optional<Table> chosen = bench.table();
-    if (chosen.isEmpty()) {
-      return;
-    }
-    TableId child = chosen.get().id();
-    List<Relationship> before = bench.design().parentsOf(child);
-    bench.apply(() -> Relating.link(bench.design(), chosen.get(), parent));
-    bench.design().parentsOf(child).stream()
-        .filter(link -> !before.contains(link))
-        .findFirst()
-        .ifPresent(link -> bench.selectionProperty().set(Selection.of(child, link.id())));
   }
 }

@@ -1,9 +1,11 @@
 package joiner.desktop.connect;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import javafx.geometry.Bounds;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -11,16 +13,16 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import joiner.desktop.map.Detail;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.widget.Command;
-import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
-import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
@@ -38,8 +40,10 @@ public final class ConnectView implements StageView {
   private final Texts texts = Texts.beside(ConnectView.class);
   private final MapView map;
   private final ComboBox<Integer> focus = new ComboBox<>();
+  private final ComboBox<Optional<Detail>> detail = new ComboBox<>();
   private final Button relate = Parts.button("", () -> {});
-  private final StackPane main;
+  private final BorderPane main;
+  private final RelateModel relating;
   private final RelationshipSheet sheet;
   private final WhenSeen seen = new WhenSeen(this::layOut);
   private final Label state = Parts.prose("", "card");
@@ -49,20 +53,21 @@ public final class ConnectView implements StageView {
     this.bench = bench;
     this.model = new ConnectModel(bench, texts);
     this.map = new MapView(bench.selectionProperty()::set);
-    this.sheet = new RelationshipSheet(bench, texts);
+    this.relating = new RelateModel(bench);
+    this.sheet = new RelationshipSheet(bench, texts, relating);
     var tools = tools();
-    StackPane.setAlignment(tools, Pos.BOTTOM_LEFT);
-    StackPane.setMargin(tools, new Insets(0, 0, 14, 16));
     model.layoutProperty().subscribe(this::showLayout);
     state.setId("map-state");
     StackPane.setAlignment(state, Pos.TOP_LEFT);
     StackPane.setMargin(state, new Insets(12, 12, 0, 16));
     state.setMaxWidth(Region.USE_PREF_SIZE);
     var empty = empty();
-    this.main = new StackPane(map, empty, tools, state);
-    tools.setMaxSize(HBox.USE_PREF_SIZE, HBox.USE_PREF_SIZE);
+    tools.getStyleClass().add("map-tools");
+    this.main = new BorderPane(new StackPane(map, empty, state));
+    main.setBottom(tools);
     bench.historyProperty().subscribe(value -> empty.setVisible(bench.design().tables().isEmpty()));
     bench.historyProperty().subscribe(value -> seen.changed());
+    map.layoutBoundsProperty().subscribe(this::resized);
     bench.selectionProperty().subscribe(value -> selected());
   }
 
@@ -86,12 +91,16 @@ public final class ConnectView implements StageView {
   public List<Command> commands() {
     var commands = new ArrayList<Command>();
     commands.add(Command.of(texts.get("fit"), map::fit));
-    bench
-        .table()
-        .ifPresent(
-            table ->
-                commands.add(Command.of(texts.get("relate.to", table.label()), this::pickParent)));
+    if (!bench.design().tables().isEmpty()) {
+      commands.add(Command.of(relateWords(), this::relate));
+    }
     return commands;
+  }
+
+  private void resized(Bounds size) {
+    if (size.getWidth() > 0 && model.resize(size.getWidth(), size.getHeight())) {
+      seen.changed();
+    }
   }
 
   private void showLayout(Answer<MapLayout> answer) {
@@ -136,12 +145,29 @@ public final class ConnectView implements StageView {
               model.stepsProperty().set(value);
               seen.changed();
             });
+    detail.getItems().add(Optional.empty());
+    Arrays.stream(Detail.values()).map(Optional::of).forEach(detail.getItems()::add);
+    detail.setValue(Optional.empty());
+    detail.setId("detail");
+    detail.setAccessibleText(texts.get("detail"));
+    detail.setConverter(
+        new ShownAs<>(told -> texts.get("detail." + told.map(Detail::name).orElse("FITTING"))));
+    detail
+        .valueProperty()
+        .subscribe(
+            value -> {
+              model.detailProperty().set(value);
+              seen.changed();
+            });
     relate.setId("relate");
-    relate.setOnAction(event -> pickParent());
+    relate.setOnAction(event -> relate());
+    relate.setText(texts.get("relate.open"));
+    relate.setTooltip(new Tooltip(texts.get("relate.hint")));
     var fit = Parts.button(texts.get("fit"), map::fit);
     return Parts.row(
         8,
         focus,
+        detail,
         fit,
         Parts.iconButton(Feather.PLUS, texts.get("larger"), () -> map.zoom(1.25)),
         Parts.iconButton(Feather.MINUS, texts.get("smaller"), () -> map.zoom(0.8)),
@@ -158,23 +184,26 @@ public final class ConnectView implements StageView {
   private void selected() {
     map.mark(bench.selectionProperty().get());
     Optional<Table> table = bench.table();
-    relate.setVisible(table.isPresent());
-    table.ifPresent(
-        t -> {
-          relate.setText(texts.get("relate.to", t.label()));
-          relate.setTooltip(new Tooltip(texts.get("relate.hint", t.label())));
-          map.reveal(t.id());
-        });
+    relate.setText(relateWords());
+    table.ifPresent(t -> map.reveal(t.id()));
     if (model.stepsProperty().get() > 0) {
       seen.changed();
     }
   }
 
-  private void pickParent() {
-    new Picker<>(
-            texts.get("relate.pick"),
-            Offers.among(List.copyOf(bench.design().tables()), Table::label))
-        .open(relate, model::relate);
+  private String relateWords() {
+    return bench
+        .table()
+        .map(table -> texts.get("relate.from", table.label()))
+        .orElseGet(() -> texts.get("relate.open"));
+  }
+
+  /** Begins with the chosen table, or the first there is. */
+  private void relate() {
+    bench
+        .table()
+        .or(() -> bench.design().tables().stream().findFirst())
+        .ifPresent(table -> relating.begin(table.id(), Optional.empty()));
   }
 
   private void layOut() {

@@ -1,8 +1,10 @@
 package joiner.desktop.connect;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.deletion.Deletions;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
@@ -13,6 +15,7 @@ import joiner.edit.ChangeRelationship;
 import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
+import joiner.edit.TurnRound;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -25,7 +28,12 @@ import joiner.model.TableKind;
 /** What the side sheet of Connect is about and does, without a window. */
 final class RelationshipModel {
   private final Workbench bench;
+
+  /** Rows whose deletion is tried. */
+  private static final int MOST_DELETED = 1_000;
+
   private final Computed<Asked, List<ProposedReference>> proposed;
+  private final Computed<Asked, Deletes> deletes;
 
   /** A table whose rows are compared with all others. */
   private record Asked(Draft draft, TableId table) {
@@ -80,11 +88,23 @@ final class RelationshipModel {
             Asked::isSame,
             (asked, progress) ->
                 ProposedReference.of(asked.draft(), asked.table(), progress::stopped));
+    this.deletes =
+        new Computed<>(
+            bench.runner(),
+            texts.get("today.looking"),
+            Lane.WORKING,
+            Asked::isSame,
+            (asked, progress) ->
+                new Deletes(
+                    asked.draft().design().table(asked.table()),
+                    new Deletions(asked.draft(), bench.clock())
+                        .today(asked.table(), MOST_DELETED)));
   }
 
   /** Says whether somebody looks at the sheet. */
   void look(boolean now) {
     proposed.look(now);
+    deletes.look(now);
   }
 
   /** What the sheet is about now. */
@@ -169,13 +189,73 @@ final class RelationshipModel {
   void read(Reading.Option option) {
     Selection before = bench.selectionProperty().get();
     var known = List.copyOf(bench.design().relationships());
-    bench.apply(option.edit());
-    if (before.relationship().flatMap(bench.design()::find).isEmpty()) {
-      bench.design().relationships().stream()
-          .filter(r -> !known.contains(r))
-          .findFirst()
-          .ifPresent(this::choose);
+    bench.propose(
+        option::edit,
+        () -> {
+          if (before.relationship().flatMap(bench.design()::find).isEmpty()) {
+            bench.design().relationships().stream()
+                .filter(r -> !known.contains(r))
+                .findFirst()
+                .ifPresent(this::choose);
+          }
+        });
+  }
+
+  /** Lets what is referred to refer instead. */
+  void turnRound(Relationship r) {
+    var known = List.copyOf(bench.design().relationships());
+    bench.propose(
+        () -> new TurnRound(r.id()),
+        () ->
+            bench.design().relationships().stream()
+                .filter(now -> !known.contains(now))
+                .findFirst()
+                .ifPresent(this::choose));
+  }
+
+  /** Gives a sentence another verb phrase. */
+  void reword(Reading reading, String verb) {
+    bench.apply(reading.reworded(verb));
+  }
+
+  /**
+   * What deleting single rows of a relationship's parent would do today.
+   *
+   * @param parent the table
+   */
+  record Deletes(Table parent, Deletions.Today today) {}
+
+  /** What deleting rows would do; that of now once it is found. */
+  ReadOnlyObjectProperty<Answer<Deletes>> deletesProperty() {
+    return deletes.answerProperty();
+  }
+
+  /** Works out what deleting a row of a relationship's parent would do. */
+  void lookAtDeletes(Relationship r) {
+    deletes.ask(new Asked(bench.draft(), r.parent()));
+  }
+
+  /** A sentence for each thing a delete would do. */
+  List<String> says(Deletes of, Texts texts) {
+    Deletions.Today today = of.today();
+    var lines = new ArrayList<String>();
+    String rows = of.parent().noun().plural();
+    if (today.taking() > 0) {
+      lines.add(
+          today.least() == today.most()
+              ? texts.get("today.taking", today.most())
+              : texts.get("today.taking.range", today.least(), today.most()));
     }
+    if (today.unlinking() > 0) {
+      lines.add(texts.get("today.unlinking", today.unlinking(), today.rows(), rows));
+    }
+    if (today.refused() > 0) {
+      lines.add(texts.get("today.refused", today.refused(), today.rows(), rows));
+    }
+    if (lines.isEmpty() && today.rows() > 0) {
+      lines.add(texts.get("today.nothing"));
+    }
+    return lines;
   }
 
   void onDelete(Relationship r, ReferentialAction action) {

@@ -5,9 +5,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
@@ -34,12 +36,20 @@ final class RelationshipSheet {
   private final Texts texts;
   private final VBox node = new VBox();
   private final VBox proposals = new VBox(6);
+  private final VBox today = new VBox(4);
+  private final RelateModel relating;
+  private final RelateForm form;
   private final WhenSeen seen = new WhenSeen(this::show);
 
-  RelationshipSheet(Workbench bench, Texts texts) {
+  RelationshipSheet(Workbench bench, Texts texts, RelateModel relating) {
     this.bench = bench;
     this.texts = texts;
+    this.relating = relating;
+    this.form = new RelateForm(relating, texts);
     this.model = new RelationshipModel(bench, texts);
+    relating.wishProperty().subscribe(wish -> seen.changed());
+    today.setId("today-deletes");
+    model.deletesProperty().subscribe(this::showDeletes);
     model.proposalsProperty().subscribe(this::showProposals);
     node.getStyleClass().add("side-content");
     bench.selectionProperty().subscribe(value -> seen.changed());
@@ -56,7 +66,26 @@ final class RelationshipSheet {
     return node;
   }
 
+  /** What a delete of the parent's rows would do, told in the words that matter. */
+  private void showDeletes(Answer<RelationshipModel.Deletes> answer) {
+    today.getChildren().clear();
+    switch (answer) {
+      case Answer.Current<RelationshipModel.Deletes>(RelationshipModel.Deletes deletes) ->
+          model
+              .says(deletes, texts)
+              .forEach(line -> today.getChildren().add(Parts.prose(line, "muted", "small")));
+      case Answer.Underway<RelationshipModel.Deletes> u ->
+          today.getChildren().setAll(Parts.label(texts.get("today.looking"), "muted", "small"));
+      default -> {}
+    }
+  }
+
   private void show() {
+    Optional<RelateModel.Wish> wish = relating.wishProperty().get();
+    if (wish.isPresent()) {
+      node.getChildren().setAll(form.of(wish.get()));
+      return;
+    }
     node.getChildren()
         .setAll(
             switch (model.about()) {
@@ -179,10 +208,17 @@ final class RelationshipSheet {
             Parts.label(texts.get("actions.children", child.noun().plural()), "muted"),
             Parts.spring(),
             onDelete(r)));
+    model.lookAtDeletes(r);
+    nodes.add(today);
     nodes.addAll(
         FindingCards.of(
             bench, texts.get("findings"), f -> f.relationship().equals(Optional.of(r.id()))));
-    nodes.add(Parts.button(texts.get("remove"), () -> model.remove(r)));
+    Button turn = Parts.button(texts.get("turn"), () -> model.turnRound(r));
+    turn.setId("turn-round");
+    turn.setTooltip(new Tooltip(texts.get("turn.why")));
+    Button remove = Parts.button(texts.get("remove"), () -> model.remove(r));
+    remove.setId("remove-relationship");
+    nodes.add(new FlowPane(8, 8, turn, remove));
     return nodes;
   }
 
@@ -193,10 +229,14 @@ final class RelationshipSheet {
   /** The sentence as a flow of words, with its number word as a menu. */
   private Node sentence(Reading reading) {
     var flow = new FlowPane(4, 2);
-    for (String word :
-        (texts.get("each") + " " + reading.subject() + " " + reading.verb()).split(" ")) {
+    for (String word : (texts.get("each") + " " + reading.subject()).split(" ")) {
       flow.getChildren().add(new Label(word));
     }
+    var flowVerb = Parts.button(reading.verb(), () -> {}, "word-choice");
+    flowVerb.setId("verb");
+    flowVerb.setOnAction(
+        event -> Verbs.pick(texts, flowVerb, reading.verb(), verb -> model.reword(reading, verb)));
+    flow.getChildren().add(flowVerb);
     var choice = new MenuButton(reading.quantity().words());
     choice.getStyleClass().add("word-choice");
     choice.setAccessibleText(reading.sentence());

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
+import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.TextField;
@@ -23,6 +24,7 @@ import javafx.util.Duration;
 import joiner.desktop.connect.ConnectView;
 import joiner.desktop.gather.GatherView;
 import joiner.desktop.guard.GuardView;
+import joiner.desktop.preview.PreviewView;
 import joiner.desktop.prove.ProveView;
 import joiner.desktop.shape.ShapeView;
 import joiner.desktop.ship.ShipView;
@@ -54,6 +56,8 @@ public final class Frame {
   private final Overlay<Finder> finder;
   private final Overlay<MessageList> messages;
   private final Overlay<WordBook> words;
+  private Optional<PreviewView> preview = Optional.empty();
+  private Optional<Node> focusedBefore = Optional.empty();
   private final Map<KeyCombination, Runnable> shortcuts;
   private Optional<Stage> inSight = Optional.empty();
   private Look look;
@@ -86,6 +90,7 @@ public final class Frame {
     root.getChildren().addAll(pane, new NoticeBoard(bench.notices()).node(), questions.node());
     root.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
     bench.stageProperty().subscribe(this::show);
+    bench.proposalProperty().subscribe(this::propose);
     bench.selectionProperty().subscribe(value -> leaveGather());
     bench
         .notices()
@@ -186,7 +191,26 @@ public final class Frame {
     }
   }
 
+  /** Shows a change before it is made, in the place of the stage. */
+  private void propose(Optional<Workbench.Proposal> proposal) {
+    if (proposal.isPresent()) {
+      PreviewView shown = preview.orElseGet(() -> new PreviewView(bench));
+      preview = Optional.of(shown);
+      focusedBefore = Optional.ofNullable(root.getScene()).map(Scene::getFocusOwner);
+      middle.getChildren().setAll(shown.node());
+      shown.open(proposal.get());
+    } else if (isPreviewing()) {
+      middle.getChildren().setAll(view(bench.stageProperty().get()).main());
+      focusedBefore.ifPresent(Node::requestFocus);
+    }
+  }
+
+  private boolean isPreviewing() {
+    return preview.map(PreviewView::node).filter(middle.getChildren()::contains).isPresent();
+  }
+
   private void show(Stage stage) {
+    bench.dismiss();
     inSight.map(stages::get).ifPresent(view -> view.shown(false));
     StageView view = view(stage);
     inSight = Optional.of(stage);

@@ -1,6 +1,7 @@
 package joiner.desktop.map;
 
 import java.util.List;
+import java.util.function.Predicate;
 import joiner.model.FieldId;
 import joiner.model.TableId;
 
@@ -11,29 +12,63 @@ import joiner.model.TableId;
  * @param lines the fields shown
  * @param more how many fields are not shown
  * @param caption one line in the place of fields; empty: none
+ * @param ends how many lines meet it on the side where most do, if it shows its name only; else 0
+ * @param width in pixels at zoom 1
  */
 record Board(
-    TableId id, String title, String remark, int area, List<Line> lines, int more, String caption) {
-  private static final double WIDTH = 190;
-  private static final double BRIEF_WIDTH = 118;
+    TableId id,
+    String title,
+    String remark,
+    int area,
+    List<Line> lines,
+    int more,
+    String caption,
+    int ends,
+    double width) {
+  static final double WIDTH = 190;
+  static final double KEYS_WIDTH = 146;
+  static final double BRIEF_WIDTH = 118;
   static final double HEAD = 28;
   static final double LINE = 20;
   static final double FOOT = 8;
   static final int MOST_LINES = 7;
 
+  /** As much room as a line that ends at a board needs. */
+  private static final double END = 15;
+
   Board {
     lines = List.copyOf(lines);
   }
 
-  /** One field of a board. */
-  record Line(FieldId field, String tag, String name, String type) {}
+  /** What becomes of a field where a change is shown. */
+  enum Mark {
+    SAME,
+    COMES,
+    GOES
+  }
 
-  double width() {
-    return caption.isEmpty() ? WIDTH : BRIEF_WIDTH;
+  /** One field of a board. */
+  record Line(FieldId field, String tag, String name, String type, Mark mark) {}
+
+  /** The same with those fields marked. */
+  Board marked(Predicate<FieldId> which, Mark mark) {
+    List<Line> all =
+        lines.stream()
+            .map(l -> which.test(l.field) ? new Line(l.field, l.tag, l.name, l.type, mark) : l)
+            .toList();
+    return new Board(id, title, remark, area, all, more, caption, ends, width);
   }
 
   double height() {
+    if (isNamed()) {
+      return Math.max(HEAD + FOOT, ends * END + FOOT);
+    }
     return caption.isEmpty() ? full() : HEAD + LINE;
+  }
+
+  /** Whether it shows nothing but its name. */
+  boolean isNamed() {
+    return ends > 0;
   }
 
   private double full() {

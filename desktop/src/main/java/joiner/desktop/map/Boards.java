@@ -5,6 +5,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.BiPredicate;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import joiner.model.Area;
 import joiner.model.AreaId;
@@ -20,11 +22,24 @@ import joiner.model.TableKind;
 /** Turns tables into boards: keys and links first, then fields until the board is full. */
 final class Boards {
   private final Design design;
+  private final BiPredicate<TableId, FieldId> told;
+  private final Detail detail;
+  private final Map<TableId, Long> byParent;
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<AreaId, Integer> hues;
 
-  Boards(Design design) {
+  /**
+   * Boards of a design.
+   *
+   * @param told fields that are shown in any case
+   */
+  Boards(Design design, BiPredicate<TableId, FieldId> told, Detail detail) {
+    this.detail = detail;
+    this.byParent =
+        design.relationships().stream()
+            .collect(Collectors.groupingBy(Relationship::parent, Collectors.counting()));
     this.design = design;
+    this.told = told;
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     this.hues = design.areas().stream().collect(Collectors.toMap(Area::id, Area::hue));
@@ -35,13 +50,17 @@ final class Boards {
     List<Relationship> links = byChild.getOrDefault(table.id(), List.of());
     links.forEach(r -> foreign.addAll(r.childFields()));
     var lines = new ArrayList<Board.Line>();
-    table.fields().stream()
-        .filter(f -> isKey(table, f) || foreign.contains(f.id()))
-        .forEach(f -> lines.add(line(table, f, links)));
-    table.fields().stream()
-        .filter(f -> !isKey(table, f) && !foreign.contains(f.id()))
-        .forEach(f -> lines.add(line(table, f, links)));
-    int shown = Math.min(lines.size(), Board.MOST_LINES);
+    Predicate<Field> first =
+        f -> isKey(table, f) || foreign.contains(f.id()) || told.test(table.id(), f.id());
+    table.fields().stream().filter(first).forEach(f -> lines.add(line(table, f, links)));
+    table.fields().stream().filter(first.negate()).forEach(f -> lines.add(line(table, f, links)));
+    int keys = (int) table.fields().stream().filter(first).count();
+    int shown =
+        switch (detail) {
+          case FIELDS -> Math.min(lines.size(), Board.MOST_LINES);
+          case KEYS -> Math.min(lines.size(), Math.max(1, keys));
+          case NAMES -> 0;
+        };
     String remark =
         switch (table.kind()) {
           case TableKind.Plain plain -> "";
@@ -54,8 +73,14 @@ final class Boards {
         remark,
         table.area().map(hues::get).orElse(-1),
         lines.subList(0, shown),
-        lines.size() - shown,
-        "");
+        detail == Detail.NAMES ? 0 : lines.size() - shown,
+        "",
+        detail == Detail.NAMES ? ends(table, links) : 0,
+        switch (detail) {
+          case FIELDS -> Board.WIDTH;
+          case KEYS -> Board.KEYS_WIDTH;
+          case NAMES -> Board.BRIEF_WIDTH;
+        });
   }
 
   /** A small board with one line in the place of the fields. */
@@ -67,7 +92,16 @@ final class Boards {
         table.area().map(hues::get).orElse(-1),
         List.of(),
         0,
-        brief.caption());
+        brief.caption(),
+        0,
+        Board.BRIEF_WIDTH);
+  }
+
+  /** Self references leave and meet a board on one side. */
+  private int ends(Table table, List<Relationship> up) {
+    long own = up.stream().filter(Relationship::isSelfReference).count();
+    long right = byParent.getOrDefault(table.id(), 0L) + own;
+    return (int) Math.max(1, Math.max(right, up.size() - own));
   }
 
   private static boolean isKey(Table table, Field field) {
@@ -84,7 +118,7 @@ final class Boards {
             .findFirst()
             .map(r -> "→ " + design.table(r.parent()).name())
             .orElseGet(() -> type(field.type()));
-    return new Board.Line(field.id(), tag, field.name(), type);
+    return new Board.Line(field.id(), tag, field.name(), type, Board.Mark.SAME);
   }
 
   private static String type(FieldType type) {

@@ -22,6 +22,7 @@ final class MapColors {
   private final Rectangle paper = probe("map-probe-paper");
   private final Rectangle spruce = probe("map-probe-spruce");
   private final Rectangle oak = probe("map-probe-oak");
+  private final Rectangle brick = probe("map-probe-brick");
   private final List<Rectangle> areas = new ArrayList<>();
 
   MapColors(Runnable changed) {
@@ -70,6 +71,10 @@ final class MapColors {
 
   Paint oak() {
     return oak.getFill();
+  }
+
+  Paint brick() {
+    return brick.getFill();
   }
 
   Paint area(int hue) {

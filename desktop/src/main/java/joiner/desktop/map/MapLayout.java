@@ -5,7 +5,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import joiner.model.Design;
+import joiner.model.FieldId;
 import joiner.model.Multiplicity;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -44,7 +46,50 @@ public record MapLayout(
 
   /** Lays out those tables of a design and the relationships between them. */
   public static MapLayout of(Design design, Set<TableId> shown) {
-    return new Builder(design, shown, Map.of()).build();
+    return of(design, shown, Detail.FIELDS);
+  }
+
+  /** Lays out those tables of a design, telling so much of each. */
+  public static MapLayout of(Design design, Set<TableId> shown, Detail detail) {
+    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).build();
+  }
+
+  /**
+   * Lays out those tables so that as much as can be read is told of each when all are in sight.
+   *
+   * @param width of the window, in pixels
+   * @param height likewise
+   */
+  public static MapLayout fitting(Design design, Set<TableId> shown, double width, double height) {
+    for (Detail detail : List.of(Detail.FIELDS, Detail.KEYS)) {
+      MapLayout layout = of(design, shown, detail);
+      if (Viewport.fitting(layout, width, height).zoom() * Board.LINE >= Letters.LEAST) {
+        return layout;
+      }
+    }
+    return of(design, shown, Detail.NAMES);
+  }
+
+  /**
+   * Lays out keys and references of those tables, with what is not in another design marked.
+   *
+   * @param then whether the other is the one of today, so that what it lacks comes; else it goes
+   */
+  public static MapLayout beside(Design design, Set<TableId> shown, Design other, boolean then) {
+    BiPredicate<TableId, FieldId> lacking =
+        (table, field) -> other.find(table).filter(t -> t.hasField(field)).isEmpty();
+    MapLayout layout = new Builder(design, shown, Map.of(), lacking, Detail.KEYS).build();
+    Map<TableId, Placed> marked = new LinkedHashMap<>();
+    Board.Mark mark = then ? Board.Mark.COMES : Board.Mark.GOES;
+    layout.boards.forEach(
+        (table, placed) ->
+            marked.put(
+                table,
+                new Placed(
+                    placed.board.marked(field -> lacking.test(table, field), mark),
+                    placed.x,
+                    placed.y)));
+    return new MapLayout(marked, layout.routes, layout.width, layout.height);
   }
 
   /**
@@ -57,7 +102,8 @@ public record MapLayout(
 
   /** Lays out small boards of those tables. */
   public static MapLayout brief(Design design, Map<TableId, Brief> boards) {
-    return new Builder(design, boards.keySet(), boards).build();
+    return new Builder(design, boards.keySet(), boards, (table, field) -> false, Detail.FIELDS)
+        .build();
   }
 
   private static final class Builder {
@@ -67,10 +113,15 @@ public record MapLayout(
     private final Map<TableId, Integer> numbers = new HashMap<>();
     private final List<Relationship> lines;
 
-    Builder(Design design, Set<TableId> shown, Map<TableId, Brief> briefs) {
+    Builder(
+        Design design,
+        Set<TableId> shown,
+        Map<TableId, Brief> briefs,
+        BiPredicate<TableId, FieldId> told,
+        Detail detail) {
       this.design = design;
       this.briefs = briefs;
-      var drawn = new Boards(design);
+      var drawn = new Boards(design, told, detail);
       for (Table table : design.tables()) {
         if (shown.contains(table.id())) {
           Brief brief = briefs.get(table.id());
@@ -116,12 +167,13 @@ public record MapLayout(
                           numbers.get(r.child()),
                           boards.get(r.child()).middleOf(r.childFields().getFirst())))
               .toList();
-      return new LayoutGraph(!briefs.isEmpty(), nodes, edges);
+      boolean close = !briefs.isEmpty() || boards.values().stream().anyMatch(Board::isNamed);
+      return new LayoutGraph(close, nodes, edges);
     }
   }
 
   /** What the layout of those tables depends on. */
-  static LayoutGraph graph(Design design, Set<TableId> shown) {
-    return new Builder(design, shown, Map.of()).graph();
+  static LayoutGraph graph(Design design, Set<TableId> shown, Detail detail) {
+    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).graph();
   }
 }

@@ -4,24 +4,18 @@ import java.util.Optional;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Paint;
-import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import joiner.desktop.work.Selection;
 import joiner.model.Multiplicity;
 
 /**
- * Draws a layout. Only what is in sight is drawn; field lines only where they can be read. The ends
- * of a line are joints: a single tab for one, a comb of three fingers for many; filled means
- * required.
+ * Draws a layout. Only what is in sight is drawn, and letters are never smaller than can be read:
+ * types go first, then fields, and names stay. The ends of a line are joints: a single tab for one,
+ * a comb of three fingers for many; filled means required.
  */
 final class MapPainter {
-  /** Below this zoom a board shows its name only. */
-  private static final double LINES_FROM = 0.5;
-
-  private static final Font TITLE = Font.font("IBM Plex Sans SemiBold", 13);
-  private static final Font TEXT = Font.font("IBM Plex Sans", 12);
-  private static final Font SMALL = Font.font("IBM Plex Sans", 11);
-  private static final Font TAG = Font.font("IBM Plex Sans SemiBold", 10);
+  private static final Letters BOLD = new Letters("IBM Plex Sans SemiBold");
+  private static final Letters PLAIN = new Letters("IBM Plex Sans");
 
   private final GraphicsContext g;
   private final MapColors colors;
@@ -104,6 +98,7 @@ final class MapPainter {
     g.strokeRect(x, y, width, height);
   }
 
+  /** What is drawn of a board depends on how large it is in the window: never smaller letters. */
   private void board(MapLayout.Placed placed, Viewport view, boolean chosen) {
     Board board = placed.board();
     double x = placed.x();
@@ -115,58 +110,108 @@ final class MapPainter {
     g.setStroke(chosen ? colors.spruce() : colors.line());
     g.setLineWidth(chosen ? 2 : 1);
     g.strokeRect(x, y, board.width(), board.height());
-    boolean readable = view.zoom() >= LINES_FROM;
-    text(
-        board.title(),
-        readable ? TITLE : Font.font("IBM Plex Sans SemiBold", 22),
-        colors.ink(),
-        x + 10,
-        y + (readable ? 17 : board.height() / 2),
-        board.width() - (board.remark().isEmpty() ? 20 : 76));
+    double pixel = 1 / view.zoom();
+    boolean lines = Board.LINE >= Letters.LEAST * pixel;
     if (!board.caption().isEmpty()) {
-      text(board.caption(), TEXT, colors.muted(), x + 10, y + 35, board.width() - 12);
-    } else if (readable) {
-      right(board.remark(), SMALL, x + board.width() - 10, y + 17);
-      lines(board, x, y);
+      left(BOLD, board.title(), 13, colors.ink(), x + 10, y + 17, board.width() - 20);
+      left(PLAIN, board.caption(), 12, colors.muted(), x + 10, y + 35, board.width() - 12);
+    } else if (lines && !board.isNamed()) {
+      double size = Math.max(13, Letters.LEAST * pixel);
+      double small = Math.max(Letters.LEAST, Letters.LEAST * pixel);
+      double remark = board.remark().isEmpty() ? 0 : PLAIN.width(board.remark(), small);
+      boolean roomy = BOLD.width(board.title(), size) + remark + 28 <= board.width() && remark > 0;
+      left(
+          BOLD,
+          board.title(),
+          size,
+          colors.ink(),
+          x + 10,
+          y + 17,
+          board.width() - (roomy ? remark + 26 : 20));
+      if (roomy) {
+        right(board.remark(), small, x + board.width() - 10, y + 17, remark + 1);
+      }
+      lines(board, x, y, pixel);
+    } else {
+      named(board, x, y, pixel);
     }
   }
 
-  private void lines(Board board, double x, double y) {
+  /** The name alone, on two lines if it must be, as far as it is not cut to nothing. */
+  private void named(Board board, double x, double y, double pixel) {
+    double size = (Letters.LEAST + 1) * pixel;
+    double most = board.width() - 8 * pixel;
+    double middle = y + board.height() / 2 + 2;
+    if (board.height() < size) {
+      return; // The board is a mark of where a table lies; its name would cover others.
+    }
+    String title = board.title();
+    int blank = title.indexOf(' ');
+    boolean two = blank > 0 && BOLD.width(title, size) > most && board.height() > 2.2 * size;
+    if (two) {
+      String first = title.substring(0, blank);
+      left(BOLD, first, size, colors.ink(), x + 5 * pixel, middle - size * 0.6, most);
+      left(
+          BOLD,
+          title.substring(blank + 1),
+          size,
+          colors.ink(),
+          x + 5 * pixel,
+          middle + size * 0.6,
+          most);
+    } else {
+      left(BOLD, title, size, colors.ink(), x + 5 * pixel, middle, most);
+    }
+  }
+
+  private void lines(Board board, double x, double y, double pixel) {
+    double plain = Math.max(12, Letters.LEAST * pixel);
+    double small = Math.max(Letters.LEAST, Letters.LEAST * pixel);
     double middle = y + Board.HEAD + Board.LINE / 2;
+    double tag = 12 + 2 * small;
+    double room = board.width() - tag - 8;
     for (Board.Line line : board.lines()) {
-      text(
-          line.tag(),
-          TAG,
-          line.tag().equals("PK") ? colors.oak() : colors.muted(),
-          x + 10,
-          middle,
-          22);
-      text(line.name(), TEXT, colors.ink(), x + 34, middle, 86);
-      right(line.type(), SMALL, x + board.width() - 10, middle);
+      Paint of = line.tag().equals("PK") ? colors.oak() : colors.muted();
+      left(BOLD, line.tag(), small, of, x + 10, middle, 2 * small);
+      Paint paint =
+          switch (line.mark()) {
+            case SAME -> colors.ink();
+            case COMES -> colors.spruce();
+            case GOES -> colors.brick();
+          };
+      double name = left(PLAIN, line.name(), plain, paint, x + tag, middle, room);
+      if (line.mark() == Board.Mark.GOES) {
+        g.setStroke(paint);
+        g.setLineWidth(pixel);
+        g.strokeLine(x + tag, middle, x + tag + name, middle);
+      }
+      double left = room - name - small;
+      if (left >= Math.min(PLAIN.width(line.type(), small), 5 * small)) {
+        right(line.type(), small, x + board.width() - 10, middle, left);
+      }
       middle += Board.LINE;
     }
     if (board.more() > 0) {
-      text("and " + board.more() + " more", SMALL, colors.muted(), x + 34, middle - 2, 120);
+      String more = "and " + board.more() + " more";
+      left(PLAIN, more, small, colors.muted(), x + tag, middle - 2, board.width() - tag - 4);
     }
   }
 
-  private void text(String text, Font font, Paint paint, double x, double y, double most) {
-    g.setFont(font);
+  /** Writes from the left, and tells how wide it became. */
+  private double left(
+      Letters letters, String text, double size, Paint paint, double x, double y, double most) {
+    String fits = letters.fitting(text, size, most);
+    g.setFont(letters.font(size));
     g.setFill(paint);
     g.setTextAlign(TextAlignment.LEFT);
-    g.fillText(shortened(text, font, most), x, y);
+    g.fillText(fits, x, y);
+    return letters.width(fits, size);
   }
 
-  private void right(String text, Font font, double x, double y) {
-    g.setFont(font);
+  private void right(String text, double size, double x, double y, double most) {
+    g.setFont(PLAIN.font(size));
     g.setFill(colors.muted());
     g.setTextAlign(TextAlignment.RIGHT);
-    g.fillText(shortened(text, font, 78), x, y);
-  }
-
-  /** Cuts a text that is certainly too long; the width of a letter is taken as half its size. */
-  private static String shortened(String text, Font font, double most) {
-    int fits = (int) (most / (font.getSize() * 0.52));
-    return text.length() <= fits ? text : text.substring(0, Math.max(1, fits - 1)) + "…";
+    g.fillText(PLAIN.fitting(text, size, most), x, y);
   }
 }

@@ -53,6 +53,7 @@ public final class Parts {
   /** A button that does something. */
   public static Button button(String text, Runnable action, String... styles) {
     var button = new Button(text);
+    button.setMnemonicParsing(false); // Names have underscores.
     button.getStyleClass().addAll(styles);
     button.setMinWidth(Region.USE_PREF_SIZE);
     button.setOnAction(event -> action.run());

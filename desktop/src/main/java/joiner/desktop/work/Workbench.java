@@ -27,6 +27,8 @@ public final class Workbench {
   private final Checking checking;
   private final ReadOnlyObjectWrapper<History> history;
   private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
+  private final ReadOnlyObjectWrapper<Optional<Proposal>> proposal =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
   private final ObjectProperty<Stage> stage = new SimpleObjectProperty<>(Stage.GATHER);
 
   /** Puts a design on the bench. */
@@ -42,6 +44,7 @@ public final class Workbench {
 
   /** Puts another design on the bench, with a history of its own. */
   public void open(OpenDesign opened) {
+    dismiss();
     keeper.open(opened);
     selection.set(Selection.NONE);
     history.set(opened.history());
@@ -124,6 +127,51 @@ public final class Workbench {
     }
   }
 
+  /**
+   * A change that is shown before it is made.
+   *
+   * @param before the draft it was tried on; once another is on the bench it is no longer proposed
+   * @param done what follows once it is made
+   */
+  public record Proposal(Edit edit, Draft before, Runnable done) {}
+
+  /** The change that is to be confirmed. */
+  public ReadOnlyObjectProperty<Optional<Proposal>> proposalProperty() {
+    return proposal.getReadOnlyProperty();
+  }
+
+  /**
+   * Makes a change, or has it shown first where it reaches far; a refusal becomes a notice.
+   *
+   * @param done what follows once it is made
+   */
+  public void propose(Supplier<Edit> edit, Runnable done) {
+    try {
+      Edit proposed = edit.get();
+      if (proposed.reachesFar()) {
+        proposed.apply(draft()); // What is refused is not shown.
+        notices.dismissRefusals();
+        proposal.set(Optional.of(new Proposal(proposed, draft(), done)));
+      } else if (apply(() -> proposed)) {
+        done.run();
+      }
+    } catch (EditRefusedException refused) {
+      tell(Notice.Sort.REFUSED, refused.getMessage());
+    }
+  }
+
+  /** Makes the change that is shown. */
+  public void accept() {
+    Optional<Proposal> shown = proposal.get();
+    dismiss();
+    shown.filter(p -> apply(p::edit)).ifPresent(p -> p.done().run());
+  }
+
+  /** Leaves everything as it is. */
+  public void dismiss() {
+    proposal.set(Optional.empty());
+  }
+
   /** Tells the user something. */
   public void tell(Notice.Sort sort, String message, Notice.Answer... answers) {
     notices.tell(Notice.of(sort, message, answers));
@@ -168,6 +216,7 @@ public final class Workbench {
 
   private void take(History next) {
     if (next != history.get()) {
+      dismiss();
       history.set(next);
       checking.ask(next.present());
       keeper.changed(next);
@@ -193,6 +242,7 @@ public final class Workbench {
   public void takeTheirs(String name) {
     keeper.takeTheirs(
         opened -> {
+          dismiss();
           history.set(history.get().replaced(name, opened.draft()));
           checking.ask(opened.draft());
         });

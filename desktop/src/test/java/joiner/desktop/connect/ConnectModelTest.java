@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import joiner.Pottery;
 import joiner.desktop.map.MapLayout;
@@ -13,8 +14,10 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
+import joiner.edit.Relate;
 import joiner.edit.RemoveRelationship;
 import joiner.edit.RemoveTable;
+import joiner.model.FieldId;
 import joiner.model.Quantity;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -85,12 +88,96 @@ class ConnectModelTest {
   void aRelationshipThatIsMadeIsChosen() {
     Table kiln = test.choose("kiln");
     int before = test.design().relationships().size();
-    model.relate(test.table("cone"));
+    var relating = new RelateModel(test.bench);
+    relating.begin(new TableId("cone"), Optional.empty());
+    relating.make();
+    assertThat(test.design().relationships()).as("one table is missing").hasSize(before);
+    relating.begin(new TableId("cone"), Optional.of(kiln.id()));
+    relating.make();
+    assertThat(relating.wishProperty().get()).isEmpty();
     assertThat(test.design().relationships()).hasSize(before + 1);
     Selection selection = test.bench.selectionProperty().get();
     Relationship made = test.design().relationship(selection.relationship().orElseThrow());
     assertThat(made.child()).isEqualTo(kiln.id());
     assertThat(made.parent()).isEqualTo(new TableId("cone"));
+  }
+
+  @Test
+  void whatIsSaidWhileTablesAreTiedIsOfNow() {
+    var relating = new RelateModel(test.bench);
+    relating.begin(new TableId("kiln"), Optional.of(new TableId("incident")));
+    RelateModel.Wish wish = relating.wishProperty().get().orElseThrow();
+    Relate edit = relating.edit(wish).orElseThrow();
+    assertThat(relating.keys(edit)).hasSize(2).first().isEqualTo(test.table("kiln").primaryKey());
+    assertThat(relating.ends(edit))
+        .as("what refers to nothing yet")
+        .contains(List.of(), List.of(new FieldId("details")))
+        .doesNotContain(List.of(new FieldId("firing_id")), List.of(new FieldId("incident_id")));
+    relating.change(wish.withEnds(List.of(new FieldId("details")), List.of(new FieldId("name"))));
+    Relate typed = relating.edit(relating.wishProperty().get().orElseThrow()).orElseThrow();
+    assertThat(relating.differing(typed).orElseThrow())
+        .containsExactly("Details", "text of 24", "Name", "long text");
+    relating.change(
+        wish.withOne("warms", Quantity.AT_MOST_ONE).withOther("sits on", Quantity.ANY_NUMBER));
+    Relate turned = relating.edit(relating.wishProperty().get().orElseThrow()).orElseThrow();
+    assertThat(turned.child().table()).isEqualTo(new TableId("kiln"));
+    test.bench.apply(new RemoveTable(new TableId("incident"), "it"));
+    assertThat(relating.wishProperty().get()).as("its table is gone").isEmpty();
+  }
+
+  @Test
+  void aChangeThatReachesFarIsShownFirst() {
+    sheet.choose(firingToKiln());
+    var about = (RelationshipModel.About.OfRelationship) sheet.about();
+    Reading.Option many =
+        about.readings().get(1).options().stream()
+            .filter(option -> option.quantity() == Quantity.ANY_NUMBER)
+            .findFirst()
+            .orElseThrow();
+    int tables = test.design().tables().size();
+    sheet.read(many);
+    assertThat(test.design().tables()).as("nothing has changed").hasSize(tables);
+    assertThat(test.bench.proposalProperty().get()).isPresent();
+    test.bench.dismiss();
+    test.bench.accept();
+    assertThat(test.design().tables()).as("it was left").hasSize(tables);
+    sheet.read(many);
+    test.bench.accept();
+    assertThat(test.design().tables()).hasSize(tables + 1);
+    assertThat(test.bench.proposalProperty().get()).isEmpty();
+    assertThat(sheet.about()).isInstanceOf(RelationshipModel.About.OfRelationship.class);
+    test.bench.undo();
+    sheet.choose(firingToKiln());
+    sheet.read(many);
+    test.bench.apply(new RemoveTable(new TableId("locker"), "it"));
+    assertThat(test.bench.proposalProperty().get()).as("it was tried on another design").isEmpty();
+  }
+
+  @Test
+  void whatADeleteWouldDoTodayIsSaid() {
+    Texts texts = Texts.beside(ConnectView.class);
+    Relationship ofGlaze =
+        test.design().parentsOf(new TableId("piece_glaze")).stream()
+            .filter(r -> r.parent().equals(new TableId("piece")))
+            .findFirst()
+            .orElseThrow();
+    sheet.lookAtDeletes(ofGlaze);
+    test.window.until(() -> sheet.deletesProperty().get().current().isPresent());
+    assertThat(sheet.says(sheet.deletesProperty().get().current().orElseThrow(), texts))
+        .anyMatch(line -> line.matches("Today a delete would take .* rows? along\\."));
+  }
+
+  @Test
+  void aVerbIsSaidOtherwise() {
+    sheet.choose(firingToKiln());
+    var about = (RelationshipModel.About.OfRelationship) sheet.about();
+    sheet.reword(about.readings().get(0), "heats");
+    sheet.reword(
+        ((RelationshipModel.About.OfRelationship) sheet.about()).readings().get(1), "is heated in");
+    assertThat(((RelationshipModel.About.OfRelationship) sheet.about()).readings())
+        .extracting(Reading::sentence)
+        .containsExactly(
+            "Each kiln heats any number of firings.", "Each firing is heated in exactly one kiln.");
   }
 
   @Test
@@ -144,6 +231,7 @@ class ConnectModelTest {
             .findFirst()
             .orElseThrow();
     sheet.read(many);
+    test.bench.accept();
     assertThat(test.design().find(toKiln.id())).isEmpty();
     Selection now = test.bench.selectionProperty().get();
     Relationship chosen = test.design().relationship(now.relationship().orElseThrow());

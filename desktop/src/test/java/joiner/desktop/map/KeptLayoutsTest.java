@@ -16,6 +16,8 @@ import joiner.Tries;
 import joiner.model.Design;
 import joiner.model.Table;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** A kept layout is the one that would be worked out. */
 class KeptLayoutsTest {
@@ -91,11 +93,13 @@ class KeptLayoutsTest {
    * The demo's map comes with Joiner. Where this fails because boards or the demo have changed, the
    * file that it leaves in {@code target/layouts} belongs into the resources instead.
    */
-  @Test
-  void theDemosMapComesWithJoiner() throws IOException {
+  @ParameterizedTest
+  @EnumSource(Detail.class)
+  void theDemosMapComesWithJoiner(Detail detail) throws IOException {
     Design demo = Pottery.demo().design();
     LayoutGraph graph =
-        MapLayout.graph(demo, demo.tables().stream().map(Table::id).collect(Collectors.toSet()));
+        MapLayout.graph(
+            demo, demo.tables().stream().map(Table::id).collect(Collectors.toSet()), detail);
     Coordinates worked = LayoutKernel.layOut(graph);
     Path made = Files.createDirectories(Path.of("target", "layouts")).resolve(graph.digest());
     Files.write(made, bytes(worked));
