@@ -23,9 +23,10 @@ import joiner.model.TableId;
  * @param tables all tables
  * @param late relationships whose parent comes after their child
  */
-record TableOrder(List<Table> tables, Set<RelationshipId> late) {
+public record TableOrder(List<Table> tables, Set<RelationshipId> late) {
 
-  static TableOrder of(Design design) {
+  /** The tables of a design in that order. */
+  public static TableOrder of(Design design) {
     Map<TableId, Integer> place = new HashMap<>();
     Map<TableId, Integer> waiting = new HashMap<>();
     Map<TableId, List<TableId>> children = new HashMap<>();

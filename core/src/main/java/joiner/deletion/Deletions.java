@@ -118,6 +118,7 @@ public final class Deletions {
     private final Map<TableId, BitSet> gone = new LinkedHashMap<>();
     private final Map<RelationshipId, BitSet> unlinked = new LinkedHashMap<>();
     private final Map<RelationshipId, BitSet> standing = new LinkedHashMap<>();
+    private final Map<RelationshipId, BitSet> defaulted = new LinkedHashMap<>();
     private final Map<RelationshipId, BitSet> doubtful = new LinkedHashMap<>();
     private final Deque<Step> ahead = new ArrayDeque<>();
 
@@ -145,7 +146,7 @@ public final class Deletions {
       switch (down.onDelete()) {
         case CASCADE -> take(down.child(), child);
         case SET_NULL -> note(isForbidden(down) ? standing : unlinked, down, child);
-        case SET_DEFAULT -> note(whereDefaultLeads(down), down, child);
+        case SET_DEFAULT -> note(defaulted, down, child);
         case NO_ACTION, RESTRICT -> note(standing, down, child);
       }
     }
@@ -161,22 +162,29 @@ public final class Deletions {
     }
 
     /**
-     * A default that is no row, or one that goes, is refused by most; H2 was seen to leave the
-     * reference dangling.
+     * What becomes of references that get their default, once all that goes is known. A default
+     * that is no row, or one that goes, is refused by most; H2 was seen to leave the reference
+     * dangling.
      */
-    private Map<RelationshipId, BitSet> whereDefaultLeads(Relationship down) {
-      Optional<List<Value>> key = defaults(down);
-      if (key.isEmpty()) {
-        return isForbidden(down) ? standing : unlinked;
-      }
-      return rowWith(down, key.get())
-              .filter(row -> !gone.getOrDefault(down.parent(), new BitSet()).get(row))
-              .isPresent()
-          ? unlinked
-          : doubtful;
+    private void settleDefaults() {
+      defaulted.forEach(
+          (id, rows) -> {
+            Relationship down = draft.design().relationship(id);
+            Optional<List<Value>> key = defaults(down);
+            boolean leads =
+                key.flatMap(to -> rowWith(down, to))
+                    .filter(row -> !gone.getOrDefault(down.parent(), new BitSet()).get(row))
+                    .isPresent();
+            if (key.isEmpty()) {
+              (isForbidden(down) ? standing : unlinked).put(id, rows);
+            } else {
+              (leads ? unlinked : doubtful).put(id, rows);
+            }
+          });
     }
 
     Outcome outcome() {
+      settleDefaults();
       Map<RelationshipId, BitSet> left = new LinkedHashMap<>();
       unlinked.forEach(
           (id, rows) -> {

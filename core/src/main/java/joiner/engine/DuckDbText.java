@@ -13,6 +13,7 @@ import joiner.expression.Width;
 /** Expressions for DuckDB. Its checks take the clock as a function only. */
 final class DuckDbText extends StrictText {
   private static final String ENGINE = "DuckDB";
+  private static final int MOST_DIGITS = 38;
 
   DuckDbText(UnaryOperator<String> quoteName) {
     this(quoteName, Optional.of(new DuckDbText(quoteName, Optional.empty())));
@@ -77,6 +78,21 @@ final class DuckDbText extends StrictText {
   private static boolean isNarrow(Expression e) {
     return e.reads().stream()
         .anyMatch(to -> to.type().kind() == Kind.WHOLE && to.type().width() == Width.BITS_16);
+  }
+
+  /** A number that has nothing but decimals would be written without its zero. */
+  @Override
+  protected String toText(Expression.ToText e) {
+    boolean decimals = e.kind() == Kind.NUMBER && e.scale() > 0 && e.scale() < MOST_DIGITS;
+    return decimals
+        ? "CAST(CAST("
+            + write(e.operand())
+            + " AS decimal("
+            + MOST_DIGITS
+            + ", "
+            + e.scale()
+            + ")) AS VARCHAR)"
+        : super.toText(e);
   }
 
   @Override

@@ -62,6 +62,12 @@ class DesignChecksTest {
     return choice;
   }
 
+  private static UnaryOperator<Design> acting(String relationship, ReferentialAction action) {
+    return design ->
+        design.withRelationship(
+            new RelationshipId(relationship), r -> r.withActions(action, r.onUpdate()));
+  }
+
   /** Kilns are offered where a condition holds. */
   private static UnaryOperator<Design> offered(String condition) {
     return design ->
@@ -118,6 +124,43 @@ class DesignChecksTest {
         new Case(
             "row-label-shared",
             table("glaze", t -> t.withRowLabel(Optional.of(new Formula("surface")))),
+            false),
+        new Case(
+            "cascade-meets-refusal", acting("fk_firing_kiln_id", ReferentialAction.CASCADE), true),
+        new Case(
+            "cascade-circle",
+            design ->
+                acting("fk_firing_kiln_id", ReferentialAction.CASCADE)
+                    .apply(
+                        design.withRelationshipAdded(
+                            Relationship.of(
+                                    "fk_kiln_name",
+                                    new TableId("kiln"),
+                                    List.of(id("kiln_id")),
+                                    new TableId("firing"),
+                                    List.of(id("firing_id")))
+                                .withActions(
+                                    ReferentialAction.CASCADE, ReferentialAction.NO_ACTION))),
+            true),
+        new Case(
+            "tied-twice",
+            design ->
+                design.withRelationship(
+                    new RelationshipId("fk_firing_unloaded_by"),
+                    r ->
+                        r.withRoles(
+                            design
+                                .relationship(new RelationshipId("fk_firing_loaded_by"))
+                                .childRole(),
+                            r.parentRole())),
+            true),
+        new Case(
+            "no-path",
+            design ->
+                design.withRelationships(
+                    design.relationships().stream()
+                        .filter(r -> !r.name().equals("fk_recipe_line_material_id"))
+                        .toList()),
             false),
         new Case(
             "origin-not-kept",

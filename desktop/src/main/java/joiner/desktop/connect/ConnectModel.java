@@ -4,13 +4,16 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import joiner.desktop.map.Detail;
 import joiner.desktop.map.MapLayout;
+import joiner.desktop.map.Matrix;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
@@ -28,6 +31,8 @@ final class ConnectModel {
 
   private final Workbench bench;
   private final Computed<Drawn, MapLayout> layout;
+  private final Computed<Design, Matrix> matrix;
+  private final BooleanProperty asMatrix = new SimpleBooleanProperty();
   private final IntegerProperty steps = new SimpleIntegerProperty(0);
 
   private final ObjectProperty<Optional<Detail>> detail =
@@ -66,6 +71,23 @@ final class ConnectModel {
             Lane.WORKING,
             Drawn::equals,
             (drawn, progress) -> drawn.laidOut());
+    this.matrix =
+        new Computed<>(
+            bench.runner(),
+            texts.get("matrix.working"),
+            Lane.WORKING,
+            (one, other) -> one == other,
+            (design, progress) -> Matrix.of(design));
+  }
+
+  /** Who refers to whom. */
+  ReadOnlyObjectProperty<Answer<Matrix>> matrixProperty() {
+    return matrix.answerProperty();
+  }
+
+  /** Whether the matrix is what is looked at, else the map. */
+  BooleanProperty asMatrixProperty() {
+    return asMatrix;
   }
 
   /** How far around the chosen table the map goes; 0 for everything. */
@@ -81,10 +103,15 @@ final class ConnectModel {
   /** Says whether somebody looks at the map. */
   void look(boolean now) {
     layout.look(now);
+    matrix.look(now);
   }
 
   /** Has everything that is to be drawn laid out. */
   void layOut() {
+    if (asMatrix.get()) {
+      matrix.ask(bench.design());
+      return;
+    }
     boolean fits = detail.get().isEmpty();
     layout.ask(
         new Drawn(bench.design(), drawn(), detail.get(), fits ? width : 0, fits ? height : 0));

@@ -12,6 +12,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -21,6 +23,8 @@ import javafx.scene.layout.VBox;
 import joiner.desktop.map.Detail;
 import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
+import joiner.desktop.map.Matrix;
+import joiner.desktop.map.MatrixView;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
@@ -28,9 +32,13 @@ import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
+import joiner.desktop.work.Notice;
+import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
+import joiner.edit.Reading;
 import joiner.model.Table;
+import joiner.model.TableId;
 import org.kordamp.ikonli.feather.Feather;
 
 /** The stage Connect: the map, what it is focused on, and the relationship chosen. */
@@ -39,8 +47,14 @@ public final class ConnectView implements StageView {
   private final ConnectModel model;
   private final Texts texts = Texts.beside(ConnectView.class);
   private final MapView map;
+  private final MatrixView matrix;
   private final ComboBox<Integer> focus = new ComboBox<>();
   private final ComboBox<Optional<Detail>> detail = new ComboBox<>();
+  private final ToggleButton asMap = new ToggleButton();
+  private final ToggleButton asMatrix = new ToggleButton();
+  private final Button fit;
+  private final Button larger;
+  private final Button smaller;
   private final Button relate = Parts.button("", () -> {});
   private final BorderPane main;
   private final RelateModel relating;
@@ -52,9 +66,15 @@ public final class ConnectView implements StageView {
   public ConnectView(Workbench bench) {
     this.bench = bench;
     this.model = new ConnectModel(bench, texts);
-    this.map = new MapView(bench.selectionProperty()::set);
     this.relating = new RelateModel(bench);
+    this.map = new MapView(new OnMap());
+    this.matrix = new MatrixView(new OnMap(), this::says);
+    matrix.setVisible(false);
+    model.matrixProperty().subscribe(this::showMatrix);
     this.sheet = new RelationshipSheet(bench, texts, relating);
+    this.fit = Parts.button(texts.get("fit"), map::fit);
+    this.larger = Parts.iconButton(Feather.PLUS, texts.get("larger"), () -> map.zoom(1.25));
+    this.smaller = Parts.iconButton(Feather.MINUS, texts.get("smaller"), () -> map.zoom(0.8));
     var tools = tools();
     model.layoutProperty().subscribe(this::showLayout);
     state.setId("map-state");
@@ -63,7 +83,7 @@ public final class ConnectView implements StageView {
     state.setMaxWidth(Region.USE_PREF_SIZE);
     var empty = empty();
     tools.getStyleClass().add("map-tools");
-    this.main = new BorderPane(new StackPane(map, empty, state));
+    this.main = new BorderPane(new StackPane(map, matrix, empty, state));
     main.setBottom(tools);
     bench.historyProperty().subscribe(value -> empty.setVisible(bench.design().tables().isEmpty()));
     bench.historyProperty().subscribe(value -> seen.changed());
@@ -91,10 +111,73 @@ public final class ConnectView implements StageView {
   public List<Command> commands() {
     var commands = new ArrayList<Command>();
     commands.add(Command.of(texts.get("fit"), map::fit));
+    commands.add(Command.of(texts.get("show.map"), () -> asMap.setSelected(true)));
+    commands.add(Command.of(texts.get("show.matrix"), () -> asMatrix.setSelected(true)));
     if (!bench.design().tables().isEmpty()) {
       commands.add(Command.of(relateWords(), this::relate));
     }
     return commands;
+  }
+
+  /** What is done on the map. */
+  private final class OnMap implements MapView.Deeds {
+    @Override
+    public void pick(Selection selection) {
+      bench.selectionProperty().set(selection);
+    }
+
+    @Override
+    public void open(TableId table) {
+      bench.selectionProperty().set(Selection.of(table));
+      bench.stageProperty().set(Stage.SHAPE);
+    }
+
+    @Override
+    public boolean relates() {
+      return true;
+    }
+
+    @Override
+    public void relate(MapView.End from, MapView.End to) {
+      relating.begin(from, to);
+    }
+
+    @Override
+    public void relating(TableId from) {
+      bench.tell(Notice.Sort.HINT, texts.get("relate.other", bench.design().table(from).label()));
+    }
+  }
+
+  private void showMatrix(Answer<Matrix> answer) {
+    answer
+        .current()
+        .ifPresent(
+            found -> {
+              matrix.show(found);
+              matrix.mark(bench.selectionProperty().get());
+            });
+  }
+
+  /** What a cell of the matrix says, read from the table that refers. */
+  private String says(TableId child, List<Matrix.Tie> ties) {
+    return String.join(
+        " ",
+        ties.stream()
+            .map(tie -> Reading.of(bench.design(), tie.relationship()).getLast().sentence())
+            .toList());
+  }
+
+  /** Shows the map or the matrix. */
+  private void face(boolean isMatrix) {
+    model.asMatrixProperty().set(isMatrix);
+    map.setVisible(!isMatrix);
+    matrix.setVisible(isMatrix);
+    List.of(focus, detail, fit, larger, smaller).forEach(node -> node.setDisable(isMatrix));
+    state.setVisible(false);
+    seen.changed();
+    if (bench.stageProperty().get() == Stage.CONNECT) {
+      (isMatrix ? matrix : map).requestFocus();
+    }
   }
 
   private void resized(Bounds size) {
@@ -163,15 +246,28 @@ public final class ConnectView implements StageView {
     relate.setOnAction(event -> relate());
     relate.setText(texts.get("relate.open"));
     relate.setTooltip(new Tooltip(texts.get("relate.hint")));
-    var fit = Parts.button(texts.get("fit"), map::fit);
-    return Parts.row(
-        8,
-        focus,
-        detail,
-        fit,
-        Parts.iconButton(Feather.PLUS, texts.get("larger"), () -> map.zoom(1.25)),
-        Parts.iconButton(Feather.MINUS, texts.get("smaller"), () -> map.zoom(0.8)),
-        relate);
+    return Parts.row(8, faces(), focus, detail, fit, larger, smaller, relate);
+  }
+
+  private Node faces() {
+    var group = new ToggleGroup();
+    asMap.setText(texts.get("face.map"));
+    asMap.setId("face-map");
+    asMatrix.setText(texts.get("face.matrix"));
+    asMatrix.setId("face-matrix");
+    asMap.setSelected(true);
+    group.getToggles().addAll(asMap, asMatrix);
+    group
+        .selectedToggleProperty()
+        .subscribe(
+            (was, is) -> {
+              if (is == null) {
+                group.selectToggle(was); // One of the two is always shown.
+              } else {
+                face(is == asMatrix);
+              }
+            });
+    return Parts.row(0, asMap, asMatrix);
   }
 
   private String focusWords(Integer steps) {
@@ -183,6 +279,7 @@ public final class ConnectView implements StageView {
 
   private void selected() {
     map.mark(bench.selectionProperty().get());
+    matrix.mark(bench.selectionProperty().get());
     Optional<Table> table = bench.table();
     relate.setText(relateWords());
     table.ifPresent(t -> map.reveal(t.id()));

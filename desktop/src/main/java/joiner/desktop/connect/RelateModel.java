@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.desktop.map.MapView;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.EditRefusedException;
@@ -155,10 +156,35 @@ final class RelateModel {
                 Types.OF_KEY)));
   }
 
-  /** Begins with fields that are there, and what they are to refer to. */
-  void begin(TableId parent, TableId child, List<FieldId> by) {
-    begin(parent, Optional.of(child));
-    change(wish.get().orElseThrow().withEnds(by, List.of()));
+  /**
+   * Begins with two ends that were pointed at: a field that is a key is referred to by the other
+   * one; of two boards the second refers to the first.
+   */
+  void begin(MapView.End from, MapView.End to) {
+    boolean turned = !isKey(from) && isKey(to);
+    MapView.End parent = turned ? to : from;
+    MapView.End child = turned ? from : to;
+    begin(parent.table(), Optional.of(child.table()));
+    boolean pair = parent.field().isPresent() && child.field().isPresent() && isKey(parent);
+    Wish begun = wish.get().orElseThrow();
+    boolean refers = pair && isFree(child);
+    if (refers) {
+      List<FieldId> key = List.of(parent.field().orElseThrow());
+      boolean primary = key.equals(table(parent.table()).primaryKey());
+      change(begun.withEnds(List.of(child.field().orElseThrow()), primary ? List.of() : key));
+    }
+  }
+
+  private boolean isKey(MapView.End end) {
+    return end.field().filter(field -> table(end.table()).isKey(List.of(field))).isPresent();
+  }
+
+  /** Whether a field can come to refer to something. */
+  private boolean isFree(MapView.End end) {
+    FieldId field = end.field().orElseThrow();
+    return !isKey(end)
+        && bench.design().parentsOf(end.table()).stream()
+            .noneMatch(up -> up.childFields().contains(field));
   }
 
   /** Says something else. */

@@ -1,6 +1,7 @@
 package joiner.desktop.map;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import joiner.model.FieldId;
 import joiner.model.TableId;
@@ -73,6 +74,14 @@ record Board(
 
   private double full() {
     return HEAD + lines.size() * LINE + (more > 0 ? LINE - 4 : 0) + FOOT;
+  }
+
+  /** The field at so many pixels below the upper edge. */
+  Optional<FieldId> fieldAt(double y) {
+    int line = (int) Math.floor((y - HEAD) / LINE);
+    return line >= 0 && line < lines.size()
+        ? Optional.of(lines.get(line).field())
+        : Optional.empty();
   }
 
   /** Middle of a field's line, from the top of the board; fields not shown meet at the foot. */

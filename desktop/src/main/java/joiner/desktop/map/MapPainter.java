@@ -49,6 +49,21 @@ final class MapPainter {
     }
   }
 
+  /** A line from a board to where the mouse is. */
+  void band(MapLayout.Placed from, Viewport view, double x, double y) {
+    g.setTransform(view.zoom(), 0, 0, view.zoom(), view.x(), view.y());
+    g.setStroke(colors.spruce());
+    g.setLineWidth(2 / view.zoom());
+    g.strokeRect(from.x(), from.y(), from.board().width(), from.board().height());
+    double middleX = from.x() + from.board().width() / 2;
+    double startX = x > middleX ? from.x() + from.board().width() : from.x();
+    double startY = Math.clamp(y, from.y(), from.y() + from.board().height());
+    g.strokeLine(startX, startY, x, y);
+    double dot = 4 / view.zoom();
+    g.setFill(colors.spruce());
+    g.fillOval(x - dot, y - dot, 2 * dot, 2 * dot);
+  }
+
   private static boolean touches(MapLayout.Route route, Selection selection) {
     return selection.relationship().isPresent()
         ? selection.relationship().get().equals(route.id())
@@ -73,29 +88,16 @@ final class MapPainter {
     g.stroke();
     Multiplicity ends = route.ends();
     int last = points.length - 2;
-    joint(points[0], points[1], -1, true, ends.parentRequired());
+    Joints.draw(g, colors, points[0], points[1], -1, true, ends.parentRequired());
     double toChild = route.parent().equals(route.child()) ? -1 : 1;
-    joint(points[last], points[last + 1], toChild, ends.childUnique(), ends.childRequired());
-  }
-
-  /** Draws the joint between a line's end and the board that lies in that direction. */
-  private void joint(double x, double y, double direction, boolean single, boolean filled) {
-    double left = direction > 0 ? x : x - 10;
-    g.setLineWidth(1);
-    g.setStroke(colors.ink());
-    g.setFill(filled ? colors.ink() : colors.board());
-    if (single) {
-      piece(direction > 0 ? left + 3 : left, y - 5, 7, 10);
-      return;
-    }
-    for (int finger = -1; finger <= 1; finger++) {
-      piece(left, y - 2 + finger * 6, 10, 4);
-    }
-  }
-
-  private void piece(double x, double y, double width, double height) {
-    g.fillRect(x, y, width, height);
-    g.strokeRect(x, y, width, height);
+    Joints.draw(
+        g,
+        colors,
+        points[last],
+        points[last + 1],
+        toChild,
+        ends.childUnique(),
+        ends.childRequired());
   }
 
   /** What is drawn of a board depends on how large it is in the window: never smaller letters. */
@@ -127,7 +129,7 @@ final class MapPainter {
           colors.ink(),
           x + 10,
           y + 17,
-          board.width() - (roomy ? remark + 26 : 20));
+          board.width() - (roomy ? remark + 26 : 13));
       if (roomy) {
         right(board.remark(), small, x + board.width() - 10, y + 17, remark + 1);
       }
@@ -168,11 +170,11 @@ final class MapPainter {
     double plain = Math.max(12, Letters.LEAST * pixel);
     double small = Math.max(Letters.LEAST, Letters.LEAST * pixel);
     double middle = y + Board.HEAD + Board.LINE / 2;
-    double tag = 12 + 2 * small;
-    double room = board.width() - tag - 8;
+    double tag = 10 + 1.8 * small;
+    double room = board.width() - tag - 4;
     for (Board.Line line : board.lines()) {
       Paint of = line.tag().equals("PK") ? colors.oak() : colors.muted();
-      left(BOLD, line.tag(), small, of, x + 10, middle, 2 * small);
+      left(BOLD, line.tag(), small, of, x + 10, middle, 1.8 * small);
       Paint paint =
           switch (line.mark()) {
             case SAME -> colors.ink();

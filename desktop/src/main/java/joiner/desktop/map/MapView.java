@@ -1,7 +1,6 @@
 package joiner.desktop.map;
 
 import java.util.Optional;
-import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
@@ -10,12 +9,13 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import joiner.desktop.work.Selection;
+import joiner.model.FieldId;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
 
 /**
- * The map: pan by dragging or with the arrow keys, zoom with the wheel or + and -, pick by
- * clicking.
+ * The map: pan by dragging the paper, zoom with the wheel or + and -, pick by clicking or walk with
+ * the arrow keys; a board dragged to another relates the two, as does R, and Enter at the other.
  */
 public final class MapView extends Pane {
   private static final double STEP = 60;
@@ -24,7 +24,10 @@ public final class MapView extends Pane {
   private final Canvas canvas = new Canvas();
   private final MapColors colors = new MapColors(this::redraw);
   private final MapPainter painter = new MapPainter(canvas.getGraphicsContext2D(), colors);
-  private final Consumer<Selection> picked;
+  private final Deeds deeds;
+  private Optional<End> from = Optional.empty();
+  private double towardsX;
+  private double towardsY;
   private MapLayout layout = MapLayout.EMPTY;
   private Viewport viewport = new Viewport(0, 0, 1, 0, 0);
   private Selection selection = Selection.NONE;
@@ -33,6 +36,9 @@ public final class MapView extends Pane {
   private boolean dragged;
   private boolean fits = true;
   private boolean dirty;
+
+  /** Whether the first of two boards was taken by a key. */
+  private boolean isPickingOther;
 
   private final AnimationTimer painting =
       new AnimationTimer() {
@@ -44,9 +50,36 @@ public final class MapView extends Pane {
         }
       };
 
-  /** A map that tells what is picked. */
-  public MapView(Consumer<Selection> picked) {
-    this.picked = picked;
+  /**
+   * An end of a relationship that is to be.
+   *
+   * @param field the one that was pointed at; empty for the table as a whole
+   */
+  public record End(TableId table, Optional<FieldId> field) {}
+
+  /** What is done on a map. */
+  public interface Deeds {
+    /** Chooses something. */
+    void pick(Selection selection);
+
+    /** Opens a table. */
+    default void open(TableId table) {}
+
+    /** Whether two boards can be related here. */
+    default boolean relates() {
+      return false;
+    }
+
+    /** Relates two boards, from the one dragged to the one it was let go on. */
+    default void relate(End from, End to) {}
+
+    /** Tells that the first of two boards is taken; the other is to be picked. */
+    default void relating(TableId from) {}
+  }
+
+  /** A map that tells what is done on it. */
+  public MapView(Deeds deeds) {
+    this.deeds = deeds;
     getStyleClass().add("map-view");
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.IMAGE_VIEW);
@@ -113,6 +146,9 @@ public final class MapView extends Pane {
   public void paintNow() {
     if (getWidth() > 0) {
       painter.paint(layout, viewport, selection);
+      from.map(end -> layout.boards().get(end.table()))
+          .filter(board -> dragged)
+          .ifPresent(board -> painter.band(board, viewport, towardsX, towardsY));
     }
   }
 
@@ -147,9 +183,29 @@ public final class MapView extends Pane {
     pressedX = event.getX();
     pressedY = event.getY();
     dragged = false;
+    if (!isPickingOther) {
+      from = deeds.relates() ? end(event) : Optional.empty();
+    }
+  }
+
+  /** The board under the mouse, and the field if there is one. */
+  private Optional<End> end(MouseEvent event) {
+    double x = viewport.mapX(event.getX());
+    double y = viewport.mapY(event.getY());
+    return layout.boards().values().stream()
+        .filter(placed -> placed.holds(x, y))
+        .findFirst()
+        .map(placed -> new End(placed.board().id(), placed.board().fieldAt(y - placed.y())));
   }
 
   private void drag(MouseEvent event) {
+    if (from.isPresent() && !isPickingOther) {
+      dragged = dragged || Math.hypot(event.getX() - pressedX, event.getY() - pressedY) > 4;
+      towardsX = viewport.mapX(event.getX());
+      towardsY = viewport.mapY(event.getY());
+      redraw();
+      return;
+    }
     double dx = event.getX() - pressedX;
     double dy = event.getY() - pressedY;
     if (dragged || Math.hypot(dx, dy) > 4) {
@@ -161,9 +217,25 @@ public final class MapView extends Pane {
   }
 
   private void release(MouseEvent event) {
-    if (!dragged) {
-      picked.accept(at(viewport.mapX(event.getX()), viewport.mapY(event.getY())));
+    Optional<End> start = from;
+    Optional<End> to = end(event);
+    boolean taken = isPickingOther && !dragged || dragged && start.isPresent();
+    boolean pulled = dragged;
+    if (taken || !isPickingOther) {
+      endRelating();
     }
+    if (taken && start.isPresent() && to.isPresent()) {
+      deeds.relate(start.get(), to.get());
+    } else if (!pulled) {
+      deeds.pick(at(viewport.mapX(event.getX()), viewport.mapY(event.getY())));
+    }
+  }
+
+  private void endRelating() {
+    from = Optional.empty();
+    isPickingOther = false;
+    dragged = false;
+    redraw();
   }
 
   private Selection at(double x, double y) {
@@ -211,18 +283,58 @@ public final class MapView extends Pane {
   }
 
   private void key(KeyEvent event) {
+    if (event.isControlDown() || event.isAltDown() || event.isMetaDown()) {
+      return;
+    }
+    boolean pans = event.isShiftDown();
     switch (event.getCode()) {
-      case LEFT -> pan(STEP, 0);
-      case RIGHT -> pan(-STEP, 0);
-      case UP -> pan(0, STEP);
-      case DOWN -> pan(0, -STEP);
+      case LEFT -> go(pans, STEP, 0, Walk.Way.LEFT);
+      case RIGHT -> go(pans, -STEP, 0, Walk.Way.RIGHT);
+      case UP -> go(pans, 0, STEP, Walk.Way.UP);
+      case DOWN -> go(pans, 0, -STEP, Walk.Way.DOWN);
       case PLUS, ADD, EQUALS -> zoom(1.2);
       case MINUS, SUBTRACT -> zoom(1 / 1.2);
-      case HOME -> fit();
+      case HOME, DIGIT0, NUMPAD0 -> fit();
+      case ENTER -> enter();
+      case R -> relateFromHere();
+      case ESCAPE -> {
+        if (!isPickingOther) {
+          return;
+        }
+        endRelating();
+      }
       default -> {
         return;
       }
     }
     event.consume();
+  }
+
+  private void go(boolean pans, double dx, double dy, Walk.Way way) {
+    if (pans) {
+      pan(dx, dy);
+      return;
+    }
+    Walk.from(layout, selection.table(), way).ifPresent(table -> deeds.pick(Selection.of(table)));
+  }
+
+  private void enter() {
+    Optional<TableId> here = selection.table().filter(layout.boards()::containsKey);
+    Optional<End> start = from.filter(end -> isPickingOther);
+    if (start.isPresent() && here.isPresent()) {
+      endRelating();
+      deeds.relate(start.get(), new End(here.get(), Optional.empty()));
+    } else {
+      here.ifPresent(deeds::open);
+    }
+  }
+
+  private void relateFromHere() {
+    Optional<TableId> here = selection.table().filter(layout.boards()::containsKey);
+    if (deeds.relates() && here.isPresent()) {
+      from = Optional.of(new End(here.get(), Optional.empty()));
+      isPickingOther = true;
+      deeds.relating(here.get());
+    }
   }
 }
