@@ -121,6 +121,21 @@ class ConnectWindowTest extends OpenedWindow {
   }
 
   @Test
+  void aSentenceIsTypedInTheFinder(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "kiln");
+    robot.press(KeyCode.CONTROL).type(KeyCode.K).release(KeyCode.CONTROL);
+    untilFocused("finder-text");
+    robot.write("supplier mends many kilns");
+    robot.type(KeyCode.ENTER);
+    makeIt(robot);
+    until(() -> ties("kiln", "supplier").size() == 1);
+    assertThat(Reading.of(bench.design(), ties("kiln", "supplier").getFirst()))
+        .first()
+        .extracting(Reading::sentence)
+        .isEqualTo("Each supplier mends any number of kilns.");
+  }
+
+  @Test
   void theMatrixRelatesAndChooses(FxRobot robot) throws Exception {
     show(robot, Stage.CONNECT, "kiln");
     robot.interact(() -> robot.lookup("#face-matrix").queryAs(ToggleButton.class).fire());

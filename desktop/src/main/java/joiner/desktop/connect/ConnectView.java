@@ -37,6 +37,9 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.Reading;
+import joiner.edit.Relate;
+import joiner.edit.RelateSentence;
+import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.kordamp.ikonli.feather.Feather;
@@ -184,6 +187,27 @@ public final class ConnectView implements StageView {
     if (size.getWidth() > 0 && model.resize(size.getWidth(), size.getHeight())) {
       seen.changed();
     }
+  }
+
+  @Override
+  public List<Command> commandsFor(String typed) {
+    return RelateSentence.read(bench.design(), typed).stream()
+        .map(
+            relate ->
+                Command.of(
+                    texts.get(
+                        "relate.said",
+                        bench.design().table(relate.one().table()).noun().singular(),
+                        relate.one().verb(),
+                        relate.one().quantity().words(),
+                        noun(relate)),
+                    () -> relating.begin(relate)))
+        .toList();
+  }
+
+  private String noun(Relate relate) {
+    Noun noun = bench.design().table(relate.other().table()).noun();
+    return relate.one().quantity().isPlural() ? noun.plural() : noun.singular();
   }
 
   private void showLayout(Answer<MapLayout> answer) {

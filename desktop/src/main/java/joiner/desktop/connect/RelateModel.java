@@ -175,6 +175,16 @@ final class RelateModel {
     }
   }
 
+  /** Begins with what was said already. */
+  void begin(Relate said) {
+    begin(said.one().table(), Optional.of(said.other().table()));
+    change(
+        wish.get()
+            .orElseThrow()
+            .withOne(said.one().verb(), said.one().quantity())
+            .withOther(said.other().verb(), said.other().quantity()));
+  }
+
   private boolean isKey(MapView.End end) {
     return end.field().filter(field -> table(end.table()).isKey(List.of(field))).isPresent();
   }

@@ -12,6 +12,7 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
+import joiner.edit.NamedReference;
 import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
@@ -174,6 +175,15 @@ final class RelationshipModel {
 
   Table table(TableId id) {
     return bench.design().table(id);
+  }
+
+  /** What the names of a table's fields suggest. */
+  List<NamedReference> named(Table table) {
+    return NamedReference.of(bench.design(), table.id());
+  }
+
+  void take(NamedReference named) {
+    bench.apply(() -> named.edit(bench.design()));
   }
 
   void take(ProposedReference proposal) {

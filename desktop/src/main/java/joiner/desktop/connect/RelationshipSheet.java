@@ -20,6 +20,7 @@ import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
+import joiner.edit.NamedReference;
 import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.finding.Topic;
@@ -125,6 +126,11 @@ final class RelationshipSheet {
             bench,
             texts.get("findings"),
             f -> f.topic() == Topic.CONNECT && f.table().equals(table.id())));
+    List<NamedReference> named = model.named(table);
+    if (!named.isEmpty()) {
+      nodes.add(Parts.label(texts.get("names.show"), "heading"));
+      named.stream().limit(MOST_PROPOSALS).map(this::card).forEach(nodes::add);
+    }
     model.propose(table);
     nodes.add(proposals);
     return nodes;
@@ -157,6 +163,20 @@ final class RelationshipSheet {
     }
     proposals.getChildren().add(Parts.label(texts.get("rows.show"), "heading"));
     found.stream().limit(MOST_PROPOSALS).map(this::card).forEach(proposals.getChildren()::add);
+  }
+
+  private Node card(NamedReference named) {
+    Table child = model.table(named.child());
+    String says =
+        texts.get(
+            "names.says",
+            child.field(named.field()).label(),
+            model.table(named.parent()).label(),
+            named.reason());
+    return Parts.card(
+        List.of(
+            Parts.prose(says, "small"),
+            Parts.button(texts.get("rows.relate"), () -> model.take(named))));
   }
 
   private Node card(ProposedReference proposal) {

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import joiner.compare.Effect;
@@ -31,6 +32,7 @@ final class Actions {
   private final Looks looks;
   private final Questions questions;
   private final Supplier<List<Command>> ofStages;
+  private final Function<String, List<Command>> ofTyped;
   private final Runnable typeLabel;
   private final Texts texts = Texts.beside(Actions.class);
 
@@ -71,13 +73,20 @@ final class Actions {
       Looks looks,
       Questions questions,
       Supplier<List<Command>> ofStages,
+      Function<String, List<Command>> ofTyped,
       Runnable typeLabel) {
+    this.ofTyped = ofTyped;
     this.bench = bench;
     this.files = files;
     this.looks = looks;
     this.questions = questions;
     this.ofStages = ofStages;
     this.typeLabel = typeLabel;
+  }
+
+  /** What can be done with a text as it is typed. */
+  List<Command> with(String typed) {
+    return typed.isBlank() ? List.of() : ofTyped.apply(typed);
   }
 
   /** All commands as they stand now. */

@@ -1,5 +1,6 @@
 package joiner.desktop.frame;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -85,8 +86,11 @@ final class Finder {
   }
 
   private void search(String text) {
-    List<Command> matching =
-        veil.isVisible() ? Actions.matching(known, text, MOST_SHOWN) : List.of();
+    var matching = new ArrayList<Command>();
+    if (veil.isVisible()) {
+      matching.addAll(actions.with(text));
+      matching.addAll(Actions.matching(known, text, MOST_SHOWN));
+    }
     found.getItems().setAll(matching);
     found.getSelectionModel().selectFirst();
   }

@@ -1,7 +1,6 @@
 package joiner.desktop.frame;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -71,7 +70,14 @@ public final class Frame {
     this.files =
         new DesignFiles(bench, questions, recovery, settings, () -> root.getScene().getWindow());
     this.actions =
-        new Actions(bench, files, new Looks(), questions, this::stageCommands, this::typeLabel);
+        new Actions(
+            bench,
+            files,
+            new Looks(),
+            questions,
+            this::stageCommands,
+            this::stageCommands,
+            this::typeLabel);
     this.finder =
         new Overlay<>(root, () -> new Finder(actions, this::completeStages), Finder::node);
     this.messages = new Overlay<>(root, () -> new MessageList(bench.notices()), MessageList::node);
@@ -253,21 +259,28 @@ public final class Frame {
 
   /** Commands of every stage that is built; one in another stage goes there first. */
   private List<Command> stageCommands() {
-    var commands = new ArrayList<Command>();
-    for (Stage stage : stages.keySet()) {
-      for (Command command : view(stage).commands()) {
-        commands.add(
-            new Command(
-                texts.get("action.in", texts.get("stage." + stage), command.name()),
-                command.shortcut(),
-                command.sort(),
-                () -> {
-                  bench.stageProperty().set(stage);
-                  command.run().run();
-                }));
-      }
-    }
-    return commands;
+    return stages.keySet().stream()
+        .flatMap(stage -> view(stage).commands().stream().map(command -> in(stage, command)))
+        .toList();
+  }
+
+  /** What the stages that are built can do with a text. */
+  private List<Command> stageCommands(String typed) {
+    return stages.keySet().stream()
+        .flatMap(
+            stage -> view(stage).commandsFor(typed).stream().map(command -> in(stage, command)))
+        .toList();
+  }
+
+  private Command in(Stage stage, Command command) {
+    return new Command(
+        texts.get("action.in", texts.get("stage." + stage), command.name()),
+        command.shortcut(),
+        command.sort(),
+        () -> {
+          bench.stageProperty().set(stage);
+          command.run().run();
+        });
   }
 
   private void key(KeyEvent event) {
