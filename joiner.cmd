@@ -29,7 +29,7 @@ if not exist "%HOME_DIR%\target\built" (
   echo joiner: building; the libraries are fetched the first time, which takes some minutes 1>&2
   if not exist "%HOME_DIR%\target" mkdir "%HOME_DIR%\target"
   pushd "%HOME_DIR%"
-  call mvn -q -B -DskipTests -Dspotless.check.skip=true -pl core,database,cli,desktop package > "%HOME_DIR%\target\build.log" 2>&1
+  call mvn -q -B -DskipTests -Dspotless.check.skip=true -pl core,database,map,cli,desktop package > "%HOME_DIR%\target\build.log" 2>&1
   if errorlevel 1 (
     popd
     echo joiner: the build failed; see %HOME_DIR%\target\build.log 1>&2

@@ -2,6 +2,7 @@
 module joiner.cli {
   requires joiner.core;
   requires joiner.database;
+  requires joiner.map;
   requires com.fasterxml.jackson.core;
   requires info.picocli;
 

@@ -16,6 +16,7 @@ module joiner.core {
   exports joiner.change;
   exports joiner.compare;
   exports joiner.ddl;
+  exports joiner.deletion;
   exports joiner.dependency;
   exports joiner.discovery;
   exports joiner.edit;

@@ -2,12 +2,9 @@
 module joiner.desktop {
   requires joiner.core;
   requires joiner.database;
+  requires joiner.map;
   requires atlantafx.base;
   requires javafx.controls;
-  requires org.eclipse.elk.alg.layered;
-  requires org.eclipse.emf.common;
-  requires org.eclipse.elk.core;
-  requires org.eclipse.elk.graph;
   requires org.fxmisc.flowless;
   requires org.fxmisc.richtext;
   requires org.kordamp.ikonli.core;

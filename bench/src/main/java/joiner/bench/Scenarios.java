@@ -15,7 +15,6 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.layout.StackPane;
 import joiner.ddl.RowsChoice;
 import joiner.ddl.SchemaScript;
-import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.theme.Theme;
 import joiner.edit.ChangeField;
@@ -25,6 +24,7 @@ import joiner.engine.Dialects;
 import joiner.finding.DesignChecks;
 import joiner.finding.KnownFindings;
 import joiner.format.DesignFolder;
+import joiner.map.MapLayout;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 

@@ -28,6 +28,7 @@ import picocli.CommandLine.Command;
       ImpactCommand.class,
       CompareCommand.class,
       SqlCommand.class,
+      MapCommand.class,
       ShipCommand.class,
       ImportCommand.class,
       ProfileCommand.class,

@@ -1,9 +1,10 @@
 package joiner.desktop.connect;
 
+import java.nio.file.Path;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -11,16 +12,19 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import joiner.desktop.map.Detail;
-import joiner.desktop.map.MapLayout;
-import joiner.desktop.map.Matrix;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Request;
 import joiner.desktop.work.Workbench;
+import joiner.map.Detail;
+import joiner.map.MapLayout;
+import joiner.map.MapPicture;
+import joiner.map.Matrix;
+import joiner.map.Neighbours;
+import joiner.map.PictureTheme;
 import joiner.model.Design;
-import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 
@@ -30,6 +34,7 @@ final class ConnectModel {
   static final int FARTHEST = 3;
 
   private final Workbench bench;
+  private final Texts texts;
   private final Computed<Drawn, MapLayout> layout;
   private final Computed<Design, Matrix> matrix;
   private final BooleanProperty asMatrix = new SimpleBooleanProperty();
@@ -64,6 +69,7 @@ final class ConnectModel {
 
   ConnectModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.texts = texts;
     this.layout =
         new Computed<>(
             bench.runner(),
@@ -98,6 +104,20 @@ final class ConnectModel {
   /** Where everything lies. */
   ReadOnlyObjectProperty<Answer<MapLayout>> layoutProperty() {
     return layout.answerProperty();
+  }
+
+  /** Writes what is drawn into a file, in the background. */
+  void save(Path file, MapPicture.Format format, PictureTheme theme, Consumer<Path> done) {
+    Design design = bench.design();
+    Set<TableId> tables = drawn();
+    Detail told = detail.get().orElse(Detail.FIELDS);
+    Request.Work<Path> work =
+        progress -> {
+          MapLayout whole = MapLayout.of(design, tables, told);
+          new MapPicture(whole, theme, design.title()).write(file, format);
+          return file;
+        };
+    bench.runner().start(Request.of(this, texts.get("save.working"), work, done, bench::tell));
   }
 
   /** Says whether somebody looks at the map. */
@@ -136,15 +156,6 @@ final class ConnectModel {
     if (steps.get() == 0 || bench.table().isEmpty()) {
       return new HashSet<>(design.tables().stream().map(Table::id).toList());
     }
-    Set<TableId> reached = new HashSet<>(Set.of(bench.table().get().id()));
-    for (int step = 0; step < steps.get(); step++) {
-      var before = Set.copyOf(reached);
-      for (Relationship r : design.relationships()) {
-        if (before.contains(r.child()) || before.contains(r.parent())) {
-          reached.addAll(List.of(r.child(), r.parent()));
-        }
-      }
-    }
-    return reached;
+    return Neighbours.of(design, bench.table().get().id(), steps.get());
   }
 }

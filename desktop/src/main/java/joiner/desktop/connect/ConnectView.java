@@ -1,8 +1,11 @@
 package joiner.desktop.connect;
 
+import java.io.File;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import javafx.geometry.Bounds;
@@ -20,10 +23,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import joiner.desktop.map.Detail;
-import joiner.desktop.map.MapLayout;
+import javafx.stage.FileChooser;
 import joiner.desktop.map.MapView;
-import joiner.desktop.map.Matrix;
 import joiner.desktop.map.MatrixView;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
@@ -39,6 +40,11 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.Reading;
 import joiner.edit.Relate;
 import joiner.edit.RelateSentence;
+import joiner.map.Detail;
+import joiner.map.MapLayout;
+import joiner.map.MapPicture;
+import joiner.map.Matrix;
+import joiner.map.PictureTheme;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -114,6 +120,7 @@ public final class ConnectView implements StageView {
   public List<Command> commands() {
     var commands = new ArrayList<Command>();
     commands.add(Command.of(texts.get("fit"), map::fit));
+    commands.add(Command.of(texts.get("save"), this::save));
     commands.add(Command.of(texts.get("show.map"), () -> asMap.setSelected(true)));
     commands.add(Command.of(texts.get("show.matrix"), () -> asMatrix.setSelected(true)));
     if (!bench.design().tables().isEmpty()) {
@@ -181,6 +188,34 @@ public final class ConnectView implements StageView {
     if (bench.stageProperty().get() == Stage.CONNECT) {
       (isMatrix ? matrix : map).requestFocus();
     }
+  }
+
+  /** Saves what the map shows as a picture, of the kind that the file's name says. */
+  private void save() {
+    var chooser = new FileChooser();
+    chooser.setTitle(texts.get("save"));
+    chooser.setInitialFileName(bench.design().name() + ".svg");
+    for (MapPicture.Format format : MapPicture.Format.values()) {
+      String ending = "*." + format.name().toLowerCase(Locale.ROOT);
+      chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(format.name(), ending));
+    }
+    Optional.ofNullable(chooser.showSaveDialog(main.getScene().getWindow()))
+        .map(File::toPath)
+        .ifPresent(this::save);
+  }
+
+  private void save(Path file) {
+    Optional<MapPicture.Format> format = MapPicture.Format.of(file);
+    if (format.isEmpty()) {
+      bench.tell(Notice.Sort.REFUSED, texts.get("save.ending", file.getFileName()));
+      return;
+    }
+    boolean dark = main.getScene().getRoot().getStyleClass().contains("dark");
+    model.save(
+        file,
+        format.get(),
+        dark ? PictureTheme.DARK : PictureTheme.LIGHT,
+        saved -> bench.tell(Notice.Sort.DONE, texts.get("save.done", saved)));
   }
 
   private void resized(Bounds size) {

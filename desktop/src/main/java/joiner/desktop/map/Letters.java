@@ -8,9 +8,6 @@ import javafx.scene.text.Text;
 
 /** Fonts of the map in any size, and how wide texts are in them. */
 final class Letters {
-  /** Nothing is written smaller than that, in pixels of the window. */
-  static final double LEAST = 11;
-
   private static final int MOST_MEASURED = 20_000;
   private static final double MEASURED_AT = 100;
 
@@ -50,23 +47,5 @@ final class Letters {
               measured.setText(t);
               return measured.getLayoutBounds().getWidth();
             });
-  }
-
-  /** The text, or as much of its beginning as fits, with an ellipsis. */
-  String fitting(String text, double size, double most) {
-    if (width(text, size) <= most) {
-      return text;
-    }
-    int low = 0;
-    int high = text.length();
-    while (low < high) {
-      int middle = (low + high + 1) / 2;
-      if (width(text.substring(0, middle) + "…", size) <= most) {
-        low = middle;
-      } else {
-        high = middle - 1;
-      }
-    }
-    return low == 0 ? "" : text.substring(0, low) + "…";
   }
 }

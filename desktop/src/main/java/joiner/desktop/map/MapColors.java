@@ -1,13 +1,14 @@
 package joiner.desktop.map;
 
-import java.util.ArrayList;
-import java.util.List;
+import java.util.EnumMap;
+import java.util.Locale;
+import java.util.Map;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.Paint;
 import javafx.scene.shape.Rectangle;
-import joiner.model.Area;
+import joiner.map.Ink;
 
 /**
  * The theme's colours for what is drawn by hand, read from unseen shapes that the style sheet
@@ -15,23 +16,20 @@ import joiner.model.Area;
  */
 final class MapColors {
   private final Group probes = new Group();
-  private final Rectangle ink = probe("map-probe-ink");
-  private final Rectangle muted = probe("map-probe-muted");
-  private final Rectangle line = probe("map-probe-line");
-  private final Rectangle board = probe("map-probe-board");
-  private final Rectangle paper = probe("map-probe-paper");
-  private final Rectangle spruce = probe("map-probe-spruce");
-  private final Rectangle oak = probe("map-probe-oak");
-  private final Rectangle brick = probe("map-probe-brick");
-  private final List<Rectangle> areas = new ArrayList<>();
+  private final Map<Ink, Rectangle> byInk = new EnumMap<>(Ink.class);
 
   MapColors(Runnable changed) {
-    for (int hue = 0; hue < Area.HUES; hue++) {
-      areas.add(probe("area-" + hue));
+    for (Ink ink : Ink.values()) {
+      byInk.put(ink, probe(style(ink)));
     }
     probes.setVisible(false);
     probes.setManaged(false);
-    ink.fillProperty().subscribe((was, is) -> changed.run());
+    byInk.get(Ink.TEXT).fillProperty().subscribe((was, is) -> changed.run());
+  }
+
+  private static String style(Ink ink) {
+    String name = ink.name().toLowerCase(Locale.ROOT);
+    return name.startsWith("hue_") ? name.replace("hue_", "area-") : "map-probe-" + name;
   }
 
   private Rectangle probe(String style) {
@@ -45,39 +43,8 @@ final class MapColors {
     return probes;
   }
 
-  Paint ink() {
-    return ink.getFill();
-  }
-
-  Paint muted() {
-    return muted.getFill();
-  }
-
-  Paint line() {
-    return line.getFill();
-  }
-
-  Paint board() {
-    return board.getFill();
-  }
-
-  Paint paper() {
-    return paper.getFill();
-  }
-
-  Paint spruce() {
-    return spruce.getFill();
-  }
-
-  Paint oak() {
-    return oak.getFill();
-  }
-
-  Paint brick() {
-    return brick.getFill();
-  }
-
-  Paint area(int hue) {
-    return hue < 0 ? line.getFill() : areas.get(hue).getFill();
+  /** The colour of a role in the theme that is worn. */
+  Paint of(Ink ink) {
+    return byInk.get(ink).getFill();
   }
 }

@@ -9,6 +9,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import joiner.desktop.work.Selection;
+import joiner.map.Board;
+import joiner.map.MapLayout;
 import joiner.model.FieldId;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;

@@ -16,6 +16,10 @@ import javafx.scene.layout.Pane;
 import javafx.scene.paint.Paint;
 import javafx.scene.text.TextAlignment;
 import joiner.desktop.work.Selection;
+import joiner.map.Ink;
+import joiner.map.Joints;
+import joiner.map.MapDrawing;
+import joiner.map.Matrix;
 import joiner.model.TableId;
 
 /**
@@ -33,6 +37,7 @@ public final class MatrixView extends Pane {
 
   private final Canvas canvas = new Canvas();
   private final MapColors colors = new MapColors(this::redraw);
+  private final MapPainter pen = new MapPainter(canvas.getGraphicsContext2D(), colors);
   private final MapView.Deeds deeds;
   private final BiFunction<TableId, List<Matrix.Tie>, String> words;
   private Matrix matrix = Matrix.EMPTY;
@@ -254,7 +259,7 @@ public final class MatrixView extends Pane {
     }
     GraphicsContext g = canvas.getGraphicsContext2D();
     g.setTransform(1, 0, 0, 1, 0, 0);
-    g.setFill(colors.paper());
+    g.setFill(colors.of(Ink.PAPER));
     g.fillRect(0, 0, getWidth(), getHeight());
     g.setTextBaseline(VPos.CENTER);
     int first = (int) (top / CELL);
@@ -289,21 +294,21 @@ public final class MatrixView extends Pane {
     for (int r = first; r <= lastRow; r++) {
       for (int c = begin; c <= lastColumn; c++) {
         boolean lit = r == row || c == column || isChosen(r) || isChosen(c);
-        g.setFill(colors.board());
+        g.setFill(colors.of(Ink.BOARD));
         g.fillRect(x(c), y(r), CELL, CELL);
         if (lit || r == c) {
           g.setGlobalAlpha(lit ? 0.12 : 0.35);
-          g.setFill(lit ? colors.spruce() : colors.line());
+          g.setFill(lit ? colors.of(Ink.SPRUCE) : colors.of(Ink.LINE));
           g.fillRect(x(c), y(r), CELL, CELL);
           g.setGlobalAlpha(1);
         }
-        g.setStroke(colors.line());
+        g.setStroke(colors.of(Ink.LINE));
         g.strokeRect(x(c) + 0.5, y(r) + 0.5, CELL, CELL);
         ties(g, matrix.at(r, c), x(c), y(r));
       }
     }
     if (row >= 0 && column >= 0) {
-      g.setStroke(colors.spruce());
+      g.setStroke(colors.of(Ink.SPRUCE));
       g.setLineWidth(2);
       g.strokeRect(x(column) + 0.5, y(row) + 0.5, CELL, CELL);
     }
@@ -319,28 +324,22 @@ public final class MatrixView extends Pane {
             .anyMatch(t -> selection.relationship().equals(Optional.of(t.relationship().id())));
     if (chosen) {
       g.setGlobalAlpha(0.3);
-      g.setFill(colors.spruce());
+      g.setFill(colors.of(Ink.SPRUCE));
       g.fillRect(x + 1, y + 1, CELL - 1, CELL - 1);
       g.setGlobalAlpha(1);
     }
     double middle = y + CELL / 2 + (ties.size() > 1 ? 2 : 0);
-    Joints.draw(g, colors, x + CELL / 2 + 2, middle, -1, true, tie.ends().parentRequired());
+    Joints.draw(pen, x + CELL / 2 + 2, middle, -1, true, tie.ends().parentRequired());
     Joints.draw(
-        g,
-        colors,
-        x + CELL / 2 + 2,
-        middle,
-        1,
-        tie.ends().childUnique(),
-        tie.ends().childRequired());
+        pen, x + CELL / 2 + 2, middle, 1, tie.ends().childUnique(), tie.ends().childRequired());
     if (ties.size() > 1) {
-      write(g, BOLD, String.valueOf(ties.size()), 11, colors.oak(), x + CELL - 9, y + 7);
+      write(g, BOLD, String.valueOf(ties.size()), 11, colors.of(Ink.OAK), x + CELL - 9, y + 7);
     }
   }
 
   /** Tables that need each other are boxed: no order of loading is right for them. */
   private void circles(GraphicsContext g) {
-    g.setStroke(colors.oak());
+    g.setStroke(colors.of(Ink.OAK));
     g.setLineWidth(2);
     for (int[] circle : matrix.circles()) {
       double size = (circle[1] - circle[0] + 1) * CELL;
@@ -356,9 +355,9 @@ public final class MatrixView extends Pane {
     for (int r = first; r <= lastRow; r++) {
       boolean lit = r == row || isChosen(r);
       Letters letters = lit ? BOLD : PLAIN;
-      String name = letters.fitting(matrix.tables().get(r).label(), 12, SIDE - 24);
+      String name = MapDrawing.fitting(pen, lit, 12, matrix.tables().get(r).label(), SIDE - 24);
       double wide = letters.width(name, 12);
-      write(g, letters, name, 12, colors.ink(), SIDE - 10 - wide, y(r) + CELL / 2);
+      write(g, letters, name, 12, colors.of(Ink.TEXT), SIDE - 10 - wide, y(r) + CELL / 2);
     }
     g.restore();
     g.save();
@@ -368,11 +367,11 @@ public final class MatrixView extends Pane {
     for (int c = begin; c <= lastColumn; c++) {
       boolean lit = c == column || isChosen(c);
       Letters letters = lit ? BOLD : PLAIN;
-      String name = letters.fitting(matrix.tables().get(c).label(), 12, TOP * 1.25);
+      String name = MapDrawing.fitting(pen, lit, 12, matrix.tables().get(c).label(), TOP * 1.25);
       g.save();
       g.translate(x(c) + CELL / 2 + 2, TOP - 8);
       g.rotate(SLANT);
-      write(g, letters, name, 12, colors.ink(), 0, 0);
+      write(g, letters, name, 12, colors.of(Ink.TEXT), 0, 0);
       g.restore();
     }
     g.restore();

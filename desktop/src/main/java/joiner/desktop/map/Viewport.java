@@ -1,5 +1,7 @@
 package joiner.desktop.map;
 
+import joiner.map.MapLayout;
+
 /**
  * Which part of the map is in sight.
  *

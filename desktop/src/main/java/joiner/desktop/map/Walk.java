@@ -3,6 +3,7 @@ package joiner.desktop.map;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.Stream;
+import joiner.map.MapLayout;
 import joiner.model.TableId;
 
 /**

@@ -9,12 +9,12 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.compare.Effect;
 import joiner.compare.Foreseen;
 import joiner.compare.Risk;
-import joiner.desktop.map.MapLayout;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
+import joiner.map.MapLayout;
 import joiner.model.Design;
 import joiner.model.TableId;
 

@@ -16,7 +16,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.compare.Effect;
 import joiner.compare.Foreseen;
-import joiner.desktop.map.MapLayout;
 import joiner.desktop.map.MapView;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
@@ -24,6 +23,7 @@ import joiner.desktop.work.Answer;
 import joiner.desktop.work.Workbench;
 import joiner.finding.Finding;
 import joiner.finding.Severity;
+import joiner.map.MapLayout;
 import joiner.naming.Counts;
 
 /** What a change would do: today and then as boards, counts, and what it costs. */

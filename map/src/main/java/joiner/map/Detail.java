@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 /** How much of its tables a map tells, most first. */
 public enum Detail {

@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -30,12 +30,16 @@ public record MapLayout(
     routes = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(routes));
   }
 
+  /** Nothing is written smaller than that, in pixels. */
+  public static final double LEAST_LETTERS = 11;
+
   /** Nothing. */
   public static final MapLayout EMPTY = new MapLayout(Map.of(), Map.of(), 0, 0);
 
   /** A board with its upper left corner. */
   public record Placed(Board board, double x, double y) {
-    boolean holds(double px, double py) {
+    /** Whether a place is on it. */
+    public boolean holds(double px, double py) {
       return px >= x && px <= x + board.width() && py >= y && py <= y + board.height();
     }
   }
@@ -63,7 +67,8 @@ public record MapLayout(
   public static MapLayout fitting(Design design, Set<TableId> shown, double width, double height) {
     for (Detail detail : List.of(Detail.FIELDS, Detail.KEYS)) {
       MapLayout layout = of(design, shown, detail);
-      if (Viewport.fitting(layout, width, height).zoom() * Board.LINE >= Letters.LEAST) {
+      double zoom = Math.min(1, Math.min(width / layout.width(), height / layout.height()));
+      if (zoom * Board.LINE >= LEAST_LETTERS) {
         return layout;
       }
     }
@@ -136,7 +141,10 @@ public record MapLayout(
     }
 
     MapLayout build() {
-      Coordinates at = KeptLayouts.of(graph());
+      return placed(KeptLayouts.of(graph()));
+    }
+
+    MapLayout placed(Coordinates at) {
       Map<TableId, Placed> placed = new LinkedHashMap<>();
       boards.forEach(
           (id, board) -> {
@@ -170,6 +178,11 @@ public record MapLayout(
       boolean close = !briefs.isEmpty() || boards.values().stream().anyMatch(Board::isNamed);
       return new LayoutGraph(close, nodes, edges);
     }
+  }
+
+  /** Those tables where they were laid out. */
+  static MapLayout placed(Design design, Set<TableId> shown, Detail detail, Coordinates at) {
+    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).placed(at);
   }
 
   /** What the layout of those tables depends on. */

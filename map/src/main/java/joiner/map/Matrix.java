@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -102,12 +102,12 @@ public record Matrix(
   }
 
   /** What ties a row to a column. */
-  List<Tie> at(int row, int column) {
+  public List<Tie> at(int row, int column) {
     return cells.getOrDefault(key(row, column), List.of());
   }
 
   /** The place of a table. */
-  Optional<Integer> place(TableId table) {
+  public Optional<Integer> place(TableId table) {
     return Optional.ofNullable(places.get(table));
   }
 }

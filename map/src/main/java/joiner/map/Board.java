@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 import java.util.List;
 import java.util.Optional;
@@ -16,7 +16,7 @@ import joiner.model.TableId;
  * @param ends how many lines meet it on the side where most do, if it shows its name only; else 0
  * @param width in pixels at zoom 1
  */
-record Board(
+public record Board(
     TableId id,
     String title,
     String remark,
@@ -29,27 +29,27 @@ record Board(
   static final double WIDTH = 190;
   static final double KEYS_WIDTH = 146;
   static final double BRIEF_WIDTH = 118;
-  static final double HEAD = 28;
-  static final double LINE = 20;
+  public static final double HEAD = 28;
+  public static final double LINE = 20;
   static final double FOOT = 8;
   static final int MOST_LINES = 7;
 
   /** As much room as a line that ends at a board needs. */
   private static final double END = 15;
 
-  Board {
+  public Board {
     lines = List.copyOf(lines);
   }
 
   /** What becomes of a field where a change is shown. */
-  enum Mark {
+  public enum Mark {
     SAME,
     COMES,
     GOES
   }
 
   /** One field of a board. */
-  record Line(FieldId field, String tag, String name, String type, Mark mark) {}
+  public record Line(FieldId field, String tag, String name, String type, Mark mark) {}
 
   /** The same with those fields marked. */
   Board marked(Predicate<FieldId> which, Mark mark) {
@@ -60,7 +60,8 @@ record Board(
     return new Board(id, title, remark, area, all, more, caption, ends, width);
   }
 
-  double height() {
+  /** How high it is, in pixels at zoom 1. */
+  public double height() {
     if (isNamed()) {
       return Math.max(HEAD + FOOT, ends * END + FOOT);
     }
@@ -68,7 +69,7 @@ record Board(
   }
 
   /** Whether it shows nothing but its name. */
-  boolean isNamed() {
+  public boolean isNamed() {
     return ends > 0;
   }
 
@@ -77,7 +78,7 @@ record Board(
   }
 
   /** The field at so many pixels below the upper edge. */
-  Optional<FieldId> fieldAt(double y) {
+  public Optional<FieldId> fieldAt(double y) {
     int line = (int) Math.floor((y - HEAD) / LINE);
     return line >= 0 && line < lines.size()
         ? Optional.of(lines.get(line).field())

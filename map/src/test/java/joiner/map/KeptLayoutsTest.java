@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

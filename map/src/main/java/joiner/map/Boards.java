@@ -1,4 +1,4 @@
-package joiner.desktop.map;
+package joiner.map;
 
 import java.util.ArrayList;
 import java.util.HashSet;
