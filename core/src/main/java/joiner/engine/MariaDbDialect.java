@@ -28,7 +28,7 @@ final class MariaDbDialect extends Dialect {
           Pattern.compile("[^\\x{0}-\\x{FFFF}]"),
           IdentifierRules.Folding.KEPT,
           ReservedWords.of("mariadb"));
-  private static final String COLLATION = "utf8mb4_nopad_bin";
+  static final String COLLATION = "utf8mb4_nopad_bin";
 
   /** An index takes 3,072 bytes, a character up to four. */
   private static final int LONGEST_INDEXED = 768;

@@ -137,7 +137,12 @@ final class MariaDbText extends SqlText {
   @Override
   protected String toText(Expression.ToText e) {
     return switch (e.kind()) {
-      case TEXT, WHOLE, NUMBER, DATE, UUID, NULL -> "CAST(" + write(e.operand()) + " AS char)";
+      // Else it has the collation of whoever makes the table, which does not go with its columns'.
+      case TEXT, WHOLE, NUMBER, DATE, UUID, NULL ->
+          "CAST("
+              + write(e.operand())
+              + " AS char CHARACTER SET utf8mb4) COLLATE "
+              + MariaDbDialect.COLLATION;
       case BOOLEAN, TIME, DATE_TIME, ZONED, INTERVAL, BYTES ->
           throw new InexpressibleException(
               ENGINE + " writes times with as many decimals as they are kept with");
