@@ -29,12 +29,30 @@ import joiner.rows.Rows;
  * @param impact what the edit does, and what it breaks
  * @param lines counts of what is touched, today and then
  * @param findings what the design check would find that it does not find now
+ * @param living fields that go while what they say lives on elsewhere, as rows of a join table or
+ *     as links the other way round
  */
 public record Foreseen(
-    Edit edit, Draft before, Draft after, Impact impact, List<Line> lines, List<Finding> findings) {
+    Edit edit,
+    Draft before,
+    Draft after,
+    Impact impact,
+    List<Line> lines,
+    List<Finding> findings,
+    Set<FieldOfTable> living) {
   public Foreseen {
+    living = Set.copyOf(living);
     lines = List.copyOf(lines);
     findings = List.copyOf(findings);
+  }
+
+  /** A field of a table, by their names. */
+  public record FieldOfTable(String table, String field) {}
+
+  /** Whether an effect is that a field goes whose values live on. */
+  public boolean livesOn(Effect effect) {
+    return effect.kind() == Effect.Kind.FIELD_REMOVED
+        && living.contains(new FieldOfTable(effect.table().orElse(""), effect.field().orElse("")));
   }
 
   /**
@@ -63,7 +81,8 @@ public record Foreseen(
         DesignChecks.run(after).stream()
             .filter(finding -> !known.contains(finding.id() + finding.message()))
             .toList();
-    return new Foreseen(edit, before, after, impact, new Counted(before, after).lines(), findings);
+    var counted = new Counted(before, after, new HashSet<>());
+    return new Foreseen(edit, before, after, impact, counted.lines(), findings, counted.living());
   }
 
   /** The tables that are there today and are touched, in the order of the design. */
@@ -93,8 +112,12 @@ public record Foreseen(
         .toList();
   }
 
-  /** Counts of two drafts. */
-  private record Counted(Draft before, Draft after) {
+  /**
+   * Counts of two drafts.
+   *
+   * @param living filled with the fields whose values live on
+   */
+  private record Counted(Draft before, Draft after, Set<FieldOfTable> living) {
     List<Line> lines() {
       var lines = new ArrayList<Line>();
       for (Relationship r : before.design().relationships()) {
@@ -130,6 +153,11 @@ public record Foreseen(
       }
       Optional<Table> join = heir(r);
       boolean turned = join.isEmpty() && turned(r);
+      if (join.isPresent() || turned) {
+        Table child = before.design().table(r.child());
+        r.childFields()
+            .forEach(f -> living.add(new FieldOfTable(child.name(), child.field(f).name())));
+      }
       String becomes =
           join.map(table -> "each becomes a row of " + table.label())
               .orElse(
@@ -228,7 +256,7 @@ public record Foreseen(
         add(lines, "Rows of " + table.label(), today, Optional.empty(), "the table goes", true);
         return;
       }
-      boolean sameRows = before.rows().of(table.id()) == after.rows().of(table.id());
+      boolean sameRows = sameCells(table, now.get());
       if (now.get() == table && sameRows) {
         return;
       }
@@ -242,13 +270,35 @@ public record Foreseen(
       fields(table, now.get(), lines);
     }
 
+    /** Whether the rows hold the same in all fields that stay. */
+    private boolean sameCells(Table table, Table now) {
+      Rows old = before.rows().of(table.id());
+      Rows then = after.rows().of(table.id());
+      if (old == then || old.count() != then.count()) {
+        return old == then;
+      }
+      for (FieldId field : table.fieldIds()) {
+        for (int row = 0; now.hasField(field) && row < old.count(); row++) {
+          if (!old.cell(row, field).equals(then.cell(row, field))) {
+            return false;
+          }
+        }
+      }
+      return true;
+    }
+
     private void fields(Table table, Table now, List<Line> lines) {
+      boolean lives =
+          table.fields().stream()
+              .filter(field -> !now.hasField(field.id()))
+              .allMatch(f -> living.contains(new FieldOfTable(table.name(), f.name())));
       List<String> gone = others(table, now);
       List<String> come = others(now, table);
       if (!gone.isEmpty() || !come.isEmpty()) {
         var becomes = new ArrayList<String>();
         if (!gone.isEmpty()) {
-          becomes.add(WordList.and(gone) + (gone.size() == 1 ? " goes" : " go"));
+          String goes = gone.size() == 1 ? " goes" : " go";
+          becomes.add(WordList.and(gone) + goes + (lives ? ", what it says lives on" : ""));
         }
         if (!come.isEmpty()) {
           becomes.add(WordList.and(come) + (come.size() == 1 ? " comes" : " come"));
@@ -259,7 +309,7 @@ public record Foreseen(
             Optional.of((long) table.fields().size()),
             Optional.of((long) now.fields().size()),
             String.join(", ", becomes),
-            !gone.isEmpty() && come.isEmpty() && holds(table, now));
+            !gone.isEmpty() && !lives && holds(table, now));
       }
     }
 

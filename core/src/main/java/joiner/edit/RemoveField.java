@@ -14,6 +14,11 @@ public record RemoveField(TableId table, FieldId field, String label) implements
   }
 
   @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
+  @Override
   public Draft apply(Draft draft) {
     Draft changed = draft;
     List<Relationship> standing =

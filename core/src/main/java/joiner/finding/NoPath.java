@@ -19,6 +19,10 @@ import org.jgrapht.graph.Pseudograph;
  */
 final class NoPath implements WholeCheck {
   private static final int SHOWN = 4;
+
+  /** More are told together. */
+  private static final int MOST = 5;
+
   private static final TableFinding FINDING =
       new TableFinding("no-path", Severity.ADVICE, Topic.CONNECT);
 
@@ -41,10 +45,16 @@ final class NoPath implements WholeCheck {
                 .filter(group -> group.size() > 1)
                 .sorted(Comparator.comparing((Set<TableId> group) -> group.size()).reversed())
                 .toList();
-    groups.stream().skip(1).forEach(group -> report(design, group, found));
+    int others = groups.size() - 1;
+    if (others > MOST) {
+      report(design, groups.get(1), ", and so it is with " + (others - 1) + " more groups", found);
+    } else {
+      groups.stream().skip(1).forEach(group -> report(design, group, "", found));
+    }
   }
 
-  private static void report(CheckedDesign design, Set<TableId> group, Consumer<Finding> found) {
+  private static void report(
+      CheckedDesign design, Set<TableId> group, String more, Consumer<Finding> found) {
     List<Table> tables =
         design.design().tables().stream().filter(table -> group.contains(table.id())).toList();
     String words =
@@ -57,7 +67,7 @@ final class NoPath implements WholeCheck {
     found.accept(
         FINDING.about(
             tables.getFirst(),
-            "No relationship leads from " + words + " to the other tables.",
+            "No relationship leads from " + words + " to the other tables" + more + ".",
             "Nothing can be asked across both; a relationship is missing, or these are two designs."));
   }
 }

@@ -18,6 +18,7 @@ import java.util.zip.Deflater;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import joiner.desktop.frame.Frame;
@@ -30,6 +31,7 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Settings;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
+import joiner.edit.ToManyToMany;
 import joiner.format.DesignFolder;
 import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
@@ -82,6 +84,18 @@ final class Pictures {
         String name =
             stage.name().toLowerCase(Locale.ROOT) + (theme == Theme.DARK ? "-dark" : "") + ".png";
         Files.write(pictures.resolve(name), Png.of(image));
+        if (stage == Stage.CONNECT && theme == Theme.LIGHT) {
+          onWindow(() -> click(window, "#face-matrix"));
+          settle();
+          WritableImage matrix = onWindow(() -> window.getScene().snapshot(null));
+          Files.write(pictures.resolve("connect-matrix.png"), Png.of(matrix));
+          onWindow(() -> click(window, "#face-map"));
+          onWindow(() -> propose(bench));
+          settle();
+          WritableImage preview = onWindow(() -> window.getScene().snapshot(null));
+          Files.write(pictures.resolve("preview.png"), Png.of(preview));
+          onWindow(() -> dismiss(bench));
+        }
         if (stage == Stage.GATHER) {
           onWindow(() -> settle(window));
           settle();
@@ -114,6 +128,30 @@ final class Pictures {
     if (stage == Stage.GATHER) {
       frame.gather(DemoHome.find().resolve("sources/firing log.csv"));
     }
+    return bench;
+  }
+
+  private static javafx.stage.Stage click(javafx.stage.Stage window, String button) {
+    if (window.getScene().lookup(button) instanceof ToggleButton toggle) {
+      toggle.setSelected(true);
+    }
+    return window;
+  }
+
+  /** Has a change shown that reaches far. */
+  private static Workbench propose(Workbench bench) {
+    bench.design().relationships().stream()
+        .filter(r -> r.name().equals("fk_firing_kiln_id"))
+        .findFirst()
+        .ifPresent(
+            r ->
+                bench.propose(
+                    () -> new ToManyToMany(r.id(), "let each firing have many kilns"), () -> {}));
+    return bench;
+  }
+
+  private static Workbench dismiss(Workbench bench) {
+    bench.dismiss();
     return bench;
   }
 

@@ -239,7 +239,12 @@ class ShapeWindowTest extends OpenedWindow {
     assertThat(bench.design().table(new TableId("kiln")).fieldIds())
         .startsWith(new FieldId("kiln_id"), new FieldId("fuel"), new FieldId("name"));
     robot.type(KeyCode.DELETE);
-    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isFalse();
+    Button make = node(robot, "preview-make", Button.class);
+    until(make::isFocused);
+    assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isTrue();
+    robot.type(KeyCode.ENTER);
+    until(() -> !bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel")));
+    untilFocused("field-grid");
     robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
     assertThat(bench.design().table(new TableId("kiln")).hasField(new FieldId("fuel"))).isTrue();
   }

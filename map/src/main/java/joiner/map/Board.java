@@ -63,7 +63,7 @@ public record Board(
   /** How high it is, in pixels at zoom 1. */
   public double height() {
     if (isNamed()) {
-      return Math.max(HEAD + FOOT, ends * END + FOOT);
+      return Math.max(HEAD + 2 * FOOT, ends * END + FOOT);
     }
     return caption.isEmpty() ? full() : HEAD + LINE;
   }

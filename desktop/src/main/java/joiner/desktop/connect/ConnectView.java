@@ -19,7 +19,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -274,7 +274,8 @@ public final class ConnectView implements StageView {
     return sheet.node();
   }
 
-  private HBox tools() {
+  /** In a narrow window the tools take two lines; nothing is cut, and nothing pushes the map. */
+  private FlowPane tools() {
     focus.getItems().setAll(IntStream.rangeClosed(0, ConnectModel.FARTHEST).boxed().toList());
     focus.setValue(0);
     focus.setId("focus");
@@ -305,7 +306,10 @@ public final class ConnectView implements StageView {
     relate.setOnAction(event -> relate());
     relate.setText(texts.get("relate.open"));
     relate.setTooltip(new Tooltip(texts.get("relate.hint")));
-    return Parts.row(8, faces(), focus, detail, fit, larger, smaller, relate);
+    for (Region tool : List.of(asMap, asMatrix, focus, detail)) {
+      tool.setMinWidth(Region.USE_PREF_SIZE);
+    }
+    return new FlowPane(8, 6, faces(), focus, detail, fit, larger, smaller, relate);
   }
 
   private Node faces() {

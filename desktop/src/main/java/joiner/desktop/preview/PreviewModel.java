@@ -37,7 +37,7 @@ final class PreviewModel {
     List<Effect> effects() {
       return foreseen.impact().effects().stream()
           .filter(effect -> effect.kind() != Effect.Kind.ORDER_CHANGED)
-          .filter(effect -> !isCounted(effect))
+          .filter(effect -> !isCounted(effect) && !foreseen.livesOn(effect))
           .sorted(Comparator.comparing(Effect::risk).reversed())
           .toList();
     }

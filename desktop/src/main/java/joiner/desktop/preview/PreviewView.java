@@ -2,7 +2,6 @@ package joiner.desktop.preview;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import javafx.geometry.HPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -12,6 +11,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.compare.Effect;
@@ -106,8 +106,9 @@ public final class PreviewView {
 
   private List<Node> of(PreviewModel.Shown shown) {
     var nodes = new ArrayList<Node>();
-    boards("today", shown.today()).ifPresent(nodes::addAll);
-    boards("then", shown.then()).ifPresent(nodes::addAll);
+    if (shown.today().isPresent() && shown.then().isPresent()) {
+      nodes.add(beside(shown.today().get(), shown.then().get()));
+    }
     if (!shown.foreseen().lines().isEmpty()) {
       nodes.add(counts(shown.foreseen().lines()));
     }
@@ -134,18 +135,26 @@ public final class PreviewView {
     return nodes;
   }
 
-  private Optional<List<Node>> boards(String when, Optional<MapLayout> layout) {
-    return layout.map(
-        placed -> {
-          var map = new MapView(selection -> {});
-          map.setId("preview-" + when);
-          map.setFocusTraversable(false);
-          map.setMouseTransparent(true);
-          map.setMinHeight(Math.clamp(placed.height(), LEAST_BOARDS, MOST_BOARDS));
-          map.setPrefHeight(Math.clamp(placed.height(), LEAST_BOARDS, MOST_BOARDS));
-          map.show(placed);
-          return List.of(Parts.label(texts.get(when), "heading"), map);
-        });
+  /** Both at one height, each with half of the room. */
+  private Node beside(MapLayout today, MapLayout then) {
+    double height = Math.clamp(Math.max(today.height(), then.height()), LEAST_BOARDS, MOST_BOARDS);
+    var box = new HBox(16, boards("today", today, height), boards("then", then, height));
+    box.getChildren().forEach(half -> HBox.setHgrow(half, Priority.ALWAYS));
+    return box;
+  }
+
+  private Node boards(String when, MapLayout placed, double height) {
+    var map = new MapView(selection -> {});
+    map.setId("preview-" + when);
+    map.setFocusTraversable(false);
+    map.setMouseTransparent(true);
+    map.setMinHeight(height);
+    map.setPrefHeight(height);
+    map.show(placed);
+    var half = new VBox(4, Parts.label(texts.get(when), "heading"), map);
+    half.setPrefWidth(1); // Both grow from nothing, so that they end alike.
+    half.setMinWidth(0);
+    return half;
   }
 
   private GridPane counts(List<Foreseen.Line> lines) {

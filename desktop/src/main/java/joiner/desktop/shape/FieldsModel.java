@@ -406,9 +406,16 @@ final class FieldsModel {
     var edits = new ArrayList<Edit>();
     gone.forEach(field -> edits.add(new RemoveField(table().id(), field.id(), field.label())));
     Edit removal = Edit.all(texts.get("undo.remove", gone.size()), edits);
-    String along = takenAlong(Impact.of(removal, bench.draft()));
-    bench.apply(removal);
-    bench.tellDone(texts.get("removed", gone.size()) + along, texts.get("undo"));
+    Impact impact = Impact.of(removal, bench.draft());
+    String along = takenAlong(impact);
+    boolean holds = gone.stream().anyMatch(f -> bench.draft().rows().has(table().id(), f.id()));
+    Runnable told =
+        () -> bench.tellDone(texts.get("removed", gone.size()) + along, texts.get("undo"));
+    if (holds || !along.isEmpty()) {
+      bench.propose(() -> removal, told);
+    } else if (bench.apply(() -> removal)) {
+      told.run();
+    }
   }
 
   private static String takenAlong(Impact impact) {
