@@ -220,8 +220,16 @@ public final class Deletions {
    * @param unlinking how many there are through which rows lose a link
    * @param refused how many cannot be deleted
    * @param rows how many were looked at
+   * @param by the relationship that stands against it most often; empty if none does
    */
-  public record Today(int least, int most, int taking, int unlinking, int refused, int rows) {}
+  public record Today(
+      int least,
+      int most,
+      int taking,
+      int unlinking,
+      int refused,
+      int rows,
+      Optional<RelationshipId> by) {}
 
   /** What deleting any one row of a table would do today. */
   public Today today(TableId table, int first) {
@@ -232,10 +240,14 @@ public final class Deletions {
     int taking = 0;
     int unlinking = 0;
     int refused = 0;
+    Map<RelationshipId, Integer> standing = new LinkedHashMap<>();
     for (int row = 0; row < looked; row++) {
       Outcome outcome = of(table, row);
       if (outcome.verdict() == Outcome.Verdict.REFUSED) {
         refused++;
+        outcome.refusals().stream()
+            .filter(Outcome.Refusal::everywhere)
+            .forEach(refusal -> standing.merge(refusal.relationship(), 1, Integer::sum));
         continue;
       }
       int others = outcome.count() - 1;
@@ -246,6 +258,8 @@ public final class Deletions {
       }
       unlinking += outcome.unlinked().isEmpty() ? 0 : 1;
     }
-    return new Today(taking == 0 ? 0 : least, most, taking, unlinking, refused, looked);
+    Optional<RelationshipId> by =
+        standing.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
+    return new Today(taking == 0 ? 0 : least, most, taking, unlinking, refused, looked, by);
   }
 }

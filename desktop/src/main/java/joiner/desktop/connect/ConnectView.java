@@ -344,7 +344,7 @@ public final class ConnectView implements StageView {
     map.mark(bench.selectionProperty().get());
     matrix.mark(bench.selectionProperty().get());
     Optional<Table> table = bench.table();
-    relate.setText(relateWords());
+    relate.setAccessibleText(relateWords()); // Its width stays, and so does the map's.
     table.ifPresent(t -> map.reveal(t.id()));
     if (model.stepsProperty().get() > 0) {
       seen.changed();

@@ -1,7 +1,10 @@
 package joiner.desktop.connect;
 
+import java.time.Clock;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.deletion.Deletions;
@@ -34,7 +37,7 @@ final class RelationshipModel {
   private static final int MOST_DELETED = 1_000;
 
   private final Computed<Asked, List<ProposedReference>> proposed;
-  private final Computed<Asked, Deletes> deletes;
+  private final Computed<Tried, Deletes> deletes;
 
   /** A table whose rows are compared with all others. */
   private record Asked(Draft draft, TableId table) {
@@ -94,12 +97,8 @@ final class RelationshipModel {
             bench.runner(),
             texts.get("today.looking"),
             Lane.WORKING,
-            Asked::isSame,
-            (asked, progress) ->
-                new Deletes(
-                    asked.draft().design().table(asked.table()),
-                    new Deletions(asked.draft(), bench.clock())
-                        .today(asked.table(), MOST_DELETED)));
+            Tried::isSame,
+            (tried, progress) -> Deletes.of(tried.draft(), tried.relationship(), bench.clock()));
   }
 
   /** Says whether somebody looks at the sheet. */
@@ -232,8 +231,31 @@ final class RelationshipModel {
    * What deleting single rows of a relationship's parent would do today.
    *
    * @param parent the table
+   * @param today by what the relationship may say of it
    */
-  record Deletes(Table parent, Deletions.Today today) {}
+  record Deletes(Table parent, Map<ReferentialAction, Deletions.Today> today) {
+    private static Deletes of(Draft draft, Relationship r, Clock clock) {
+      Map<ReferentialAction, Deletions.Today> today = new EnumMap<>(ReferentialAction.class);
+      for (ReferentialAction action : ReferentialAction.values()) {
+        Draft acting =
+            draft.withDesign(
+                draft
+                    .design()
+                    .withRelationship(r.id(), other -> other.withActions(action, r.onUpdate())));
+        today.put(action, new Deletions(acting, clock).today(r.parent(), MOST_DELETED));
+      }
+      return new Deletes(draft.design().table(r.parent()), today);
+    }
+  }
+
+  /** A relationship whose parent's rows would be deleted. */
+  private record Tried(Draft draft, Relationship relationship) {
+    boolean isSame(Tried other) {
+      return relationship.equals(other.relationship)
+          && draft.rows() == other.draft.rows()
+          && draft.design() == other.draft.design();
+    }
+  }
 
   /** What deleting rows would do; that of now once it is found. */
   ReadOnlyObjectProperty<Answer<Deletes>> deletesProperty() {
@@ -242,12 +264,12 @@ final class RelationshipModel {
 
   /** Works out what deleting a row of a relationship's parent would do. */
   void lookAtDeletes(Relationship r) {
-    deletes.ask(new Asked(bench.draft(), r.parent()));
+    deletes.ask(new Tried(bench.draft(), r));
   }
 
   /** A sentence for each thing a delete would do. */
-  List<String> says(Deletes of, Texts texts) {
-    Deletions.Today today = of.today();
+  List<String> says(Deletes of, ReferentialAction action, Texts texts) {
+    Deletions.Today today = of.today().get(action);
     var lines = new ArrayList<String>();
     String rows = of.parent().noun().plural();
     if (today.taking() > 0) {
@@ -260,7 +282,13 @@ final class RelationshipModel {
       lines.add(texts.get("today.unlinking", today.unlinking(), today.rows(), rows));
     }
     if (today.refused() > 0) {
-      lines.add(texts.get("today.refused", today.refused(), today.rows(), rows));
+      String referring =
+          today
+              .by()
+              .flatMap(bench.design()::find)
+              .map(by -> table(by.child()).noun().plural())
+              .orElse("");
+      lines.add(texts.get("today.refused", today.refused(), today.rows(), rows, referring));
     }
     if (lines.isEmpty() && today.rows() > 0) {
       lines.add(texts.get("today.nothing"));

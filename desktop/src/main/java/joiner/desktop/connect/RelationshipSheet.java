@@ -1,8 +1,10 @@
 package joiner.desktop.connect;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -38,6 +40,10 @@ final class RelationshipSheet {
   private final VBox node = new VBox();
   private final VBox proposals = new VBox(6);
   private final VBox today = new VBox(4);
+
+  /** The choices of what a delete does, of the relationship that is shown. */
+  private final Map<ReferentialAction, MenuItem> actions = new EnumMap<>(ReferentialAction.class);
+
   private final RelateModel relating;
   private final RelateForm form;
   private final WhenSeen seen = new WhenSeen(this::show);
@@ -72,12 +78,23 @@ final class RelationshipSheet {
     today.getChildren().clear();
     switch (answer) {
       case Answer.Current<RelationshipModel.Deletes>(RelationshipModel.Deletes deletes) ->
-          model
-              .says(deletes, texts)
-              .forEach(line -> today.getChildren().add(Parts.prose(line, "muted", "small")));
+          actions.forEach((action, item) -> tell(deletes, action, item));
       case Answer.Underway<RelationshipModel.Deletes> u ->
           today.getChildren().setAll(Parts.label(texts.get("today.looking"), "muted", "small"));
       default -> {}
+    }
+  }
+
+  /**
+   * What a delete would do by an action: below it if it is the one that is chosen, and in its menu.
+   */
+  private void tell(RelationshipModel.Deletes deletes, ReferentialAction action, MenuItem item) {
+    List<String> lines = model.says(deletes, action, texts);
+    if (item.getUserData() == Boolean.TRUE) {
+      lines.forEach(line -> today.getChildren().add(Parts.prose(line, "muted", "small")));
+    }
+    if (!lines.isEmpty()) {
+      item.setText(texts.get("delete." + action) + "  ·  " + lines.getFirst());
     }
   }
 
@@ -229,6 +246,7 @@ final class RelationshipSheet {
             Parts.spring(),
             onDelete(r)));
     model.lookAtDeletes(r);
+    showDeletes(model.deletesProperty().get()); // It may be known already.
     nodes.add(today);
     nodes.addAll(
         FindingCards.of(
@@ -296,8 +314,11 @@ final class RelationshipSheet {
     choice.setId("on-delete");
     for (ReferentialAction action : ReferentialAction.values()) {
       var item = new MenuItem(texts.get("delete." + action));
+      item.setMnemonicParsing(false);
+      item.setUserData(action == r.onDelete());
       item.setOnAction(event -> model.onDelete(r, action));
       choice.getItems().add(item);
+      actions.put(action, item);
     }
     return choice;
   }

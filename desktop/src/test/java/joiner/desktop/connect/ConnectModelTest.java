@@ -163,8 +163,17 @@ class ConnectModelTest {
             .orElseThrow();
     sheet.lookAtDeletes(ofGlaze);
     test.window.until(() -> sheet.deletesProperty().get().current().isPresent());
-    assertThat(sheet.says(sheet.deletesProperty().get().current().orElseThrow(), texts))
+    RelationshipModel.Deletes deletes = sheet.deletesProperty().get().current().orElseThrow();
+    assertThat(sheet.says(deletes, ReferentialAction.CASCADE, texts))
         .anyMatch(line -> line.matches("Today a delete would take .* rows? along\\."));
+    assertThat(sheet.says(deletes, ReferentialAction.NO_ACTION, texts))
+        .anyMatch(
+            line ->
+                line.matches(
+                    "Today \\d+ of 120 pieces cannot be deleted, because of piece glazes\\."));
+    assertThat(sheet.says(deletes, ReferentialAction.SET_NULL, texts))
+        .as("what identifies a pair may not be emptied")
+        .isEqualTo(sheet.says(deletes, ReferentialAction.NO_ACTION, texts));
   }
 
   @Test
