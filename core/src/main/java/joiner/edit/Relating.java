@@ -13,40 +13,9 @@ import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
 
-/** Ties two tables by a new field. */
+/** Ties two tables by fields that are there. */
 public final class Relating {
   private Relating() {}
-
-  /**
-   * The change that gives the child a foreign key to the parent's primary key, of the same type,
-   * with an index; optional, so that rows that are there stay valid.
-   *
-   * @throws EditRefusedException if the parent has no primary key
-   */
-  public static Edit link(Design design, Table child, Table parent) {
-    var edits = new ArrayList<Edit>();
-    var key = new ArrayList<FieldId>();
-    Table growing = child;
-    for (FieldId id : parent.primaryKey()) {
-      Field referred = parent.field(id);
-      String wanted = NamingPolicy.referenceTo(parent.name(), referred.name());
-      String name =
-          NamingPolicy.free(
-              child.equals(parent) ? "other_" + wanted : wanted, growing.fieldsByName().keySet());
-      String label = parent.primaryKey().size() == 1 ? parent.label() : NamingPolicy.labelFor(name);
-      Field field = growing.unused(Field.of(name, label, referred.type().asReferenced()));
-      growing = growing.withFieldAdded(field);
-      key.add(field.id());
-      edits.add(new AddField(child.id(), field));
-    }
-    String name = "relate " + child.label() + " to " + parent.label();
-    if (key.isEmpty()) {
-      throw new EditRefusedException(
-          parent.label() + " has no primary key yet; say first what identifies a row.");
-    }
-    edits.addAll(tie(design, growing, key, parent, parent.primaryKey()));
-    return Edit.all(name, edits);
-  }
 
   /**
    * The change that makes a field that is there refer to the parent's primary key: it gets the type

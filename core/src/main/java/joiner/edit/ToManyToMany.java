@@ -38,6 +38,17 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
     Relationship r = design.relationship(relationship);
     Table child = design.table(r.child());
     Table parent = design.table(r.parent());
+    requireMovable(draft, r);
+    return build(draft, r, child, parent);
+  }
+
+  /**
+   * Goes on where the fields of a relationship can go because its links are kept elsewhere.
+   *
+   * @throws EditRefusedException if they are part of a key, of another relationship, or in a file
+   */
+  static void requireMovable(Draft draft, Relationship r) {
+    Table child = draft.design().table(r.child());
     InFile.requireHeld(draft, child.id());
     if (child.primaryKey().isEmpty()) {
       throw new EditRefusedException(
@@ -49,15 +60,14 @@ public record ToManyToMany(RelationshipId relationship, String name) implements 
               + child.label()
               + "; give it a key of its own first.");
     }
-    if (design.relationships().stream().anyMatch(other -> standsOnLink(other, r))) {
+    if (draft.design().relationships().stream().anyMatch(other -> standsOnLink(other, r))) {
       throw new EditRefusedException(
           "Another relationship stands on the same fields; remove it first.");
     }
-    return build(draft, r, child, parent);
   }
 
   /** Whether the fields that go are also those of another link, or a key something refers to. */
-  static boolean standsOnLink(Relationship other, Relationship r) {
+  private static boolean standsOnLink(Relationship other, Relationship r) {
     boolean asChild =
         !other.id().equals(r.id())
             && other.child().equals(r.child())

@@ -69,26 +69,12 @@ public record TurnRound(RelationshipId relationship) implements Edit {
   }
 
   private static void require(Draft draft, Relationship r, Table child, Table parent) {
-    InFile.requireHeld(draft, child.id());
     InFile.requireHeld(draft, parent.id());
     if (child.kind() instanceof TableKind.Join) {
       throw new EditRefusedException(
           child.label() + " joins two tables; neither of its relationships has another way round.");
     }
-    if (child.primaryKey().isEmpty()) {
-      throw new EditRefusedException(
-          child.label() + " has no primary key yet; say first what identifies a row.");
-    }
-    if (child.primaryKey().stream().anyMatch(r.childFields()::contains)) {
-      throw new EditRefusedException(
-          "The link is part of what identifies "
-              + child.label()
-              + "; give it a key of its own first.");
-    }
-    if (draft.design().relationships().stream().anyMatch(o -> ToManyToMany.standsOnLink(o, r))) {
-      throw new EditRefusedException(
-          "Another relationship stands on the same fields; remove it first.");
-    }
+    ToManyToMany.requireMovable(draft, r);
   }
 
   private static List<Optional<List<Value>>> tuples(

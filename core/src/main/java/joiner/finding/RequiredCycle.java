@@ -1,16 +1,9 @@
 package joiner.finding;
 
-import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import joiner.edit.SetParentRequired;
 import joiner.model.Multiplicity;
 import joiner.model.Relationship;
-import joiner.model.Table;
-import joiner.model.TableId;
-import org.jgrapht.alg.connectivity.KosarajuStrongConnectivityInspector;
-import org.jgrapht.graph.DefaultDirectedGraph;
 
 /** No circle of tables in which each row needs a row of the next first. */
 final class RequiredCycle implements WholeCheck {
@@ -24,37 +17,17 @@ final class RequiredCycle implements WholeCheck {
 
   @Override
   public void run(CheckedDesign design, Consumer<Finding> found) {
-    var graph = new DefaultDirectedGraph<TableId, Relationship>(Relationship.class);
-    design.design().tables().forEach(table -> graph.addVertex(table.id()));
-    for (Relationship r : design.design().relationships()) {
-      if (!r.isSelfReference() && Multiplicity.of(design.design(), r).parentRequired()) {
-        graph.addEdge(r.child(), r.parent(), r);
-      }
-    }
-    for (Set<TableId> circle :
-        new KosarajuStrongConnectivityInspector<>(graph).stronglyConnectedSets()) {
-      if (circle.size() > 1) {
-        report(design, circle, graph.edgeSet(), found);
-      }
-    }
+    Circles.of(design.design(), r -> Multiplicity.of(design.design(), r).parentRequired())
+        .forEach(circle -> report(circle, found));
   }
 
-  private static void report(
-      CheckedDesign design, Set<TableId> circle, Set<Relationship> edges, Consumer<Finding> found) {
-    String tables =
-        design.design().tables().stream()
-            .filter(t -> circle.contains(t.id()))
-            .map(Table::label)
-            .collect(Collectors.joining(", "));
-    List<Relationship> inside =
-        edges.stream()
-            .filter(r -> circle.contains(r.child()) && circle.contains(r.parent()))
-            .toList();
-    Relationship first = inside.getFirst();
+  private static void report(Circles.Circle circle, Consumer<Finding> found) {
+    Relationship first = circle.inside().getFirst();
     found.accept(
         FINDING.about(
             first,
-            tables + " need each other: no first row can ever be entered.",
+            String.join(", ", circle.tables())
+                + " need each other: no first row can ever be entered.",
             "Each row requires a row of the next table to be there already, all the way round.",
             new Remedy(
                 "Make " + first.name() + " optional",

@@ -16,7 +16,6 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Multiplicity;
 import joiner.model.Quantity;
-import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -175,21 +174,6 @@ class EditTest {
                 .after(ChangeField.required(member, member.field(new FieldId("email")), true))
                 .undoName())
         .isEmpty();
-  }
-
-  @Test
-  void relatingAddsALinkOfTheKeysTypeWithItsIndex() {
-    Draft demo = Pottery.demo();
-    Table kiln = demo.design().table(new TableId("kiln"));
-    Table session = demo.design().table(new TableId("session"));
-    Draft after = Relating.link(demo.design(), kiln, session).apply(demo);
-    Relationship link =
-        after.design().parentsOf(kiln.id()).stream()
-            .filter(r -> r.parent().equals(session.id()))
-            .findFirst()
-            .orElseThrow();
-    assertThat(link.parentFields()).hasSize(2);
-    assertSound(after);
   }
 
   @Test

@@ -81,6 +81,21 @@ class RelateTest {
   }
 
   @Test
+  void aKeyOfSeveralFieldsIsReferredToByAsManyWithAnIndex() {
+    Draft after = relate("session", Quantity.ANY_NUMBER, "kiln", Quantity.AT_MOST_ONE).apply(DEMO);
+    Relationship made = made(after);
+    assertThat(made.parentFields()).hasSize(2).hasSameSizeAs(made.childFields());
+    Table kiln = table(after, "kiln");
+    assertThat(kiln.indexes()).anyMatch(index -> index.fields().equals(made.childFields()));
+    for (int i = 0; i < 2; i++) {
+      assertThat(kiln.field(made.childFields().get(i)).type())
+          .isEqualTo(
+              table(after, "session").field(made.parentFields().get(i)).type().asReferenced());
+    }
+    assertThat(DesignChecks.run(after)).noneMatch(f -> f.severity() == Severity.ERROR);
+  }
+
+  @Test
   void bothManyGetAJoinTable() {
     Draft after = relate("supplier", Quantity.ANY_NUMBER, "kiln", Quantity.ONE_OR_MANY).apply(DEMO);
     Table join = after.design().table(made(after).child());

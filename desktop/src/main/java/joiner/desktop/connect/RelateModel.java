@@ -10,7 +10,6 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.EditRefusedException;
 import joiner.edit.Relate;
-import joiner.edit.Relate.Shape;
 import joiner.edit.Relate.Side;
 import joiner.edit.Relate.Types;
 import joiner.meaning.Draft;
@@ -307,10 +306,6 @@ final class RelateModel {
       }
     }
     return Optional.empty();
-  }
-
-  Shape shape(Relate edit) {
-    return edit.shape();
   }
 
   /** Makes it so, and chooses what was made. */
