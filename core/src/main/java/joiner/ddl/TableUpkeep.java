@@ -86,9 +86,11 @@ final class TableUpkeep {
 
   /** Whether a trigger fills a column once its row is there, so that it may be empty until then. */
   boolean isFilledLater(Field field) {
+    boolean numbers = dialect.upkeep().filter(NumberingUpkeep.class::isInstance).isPresent();
     boolean filled =
         field.origin() instanceof Origin.Generated(Generator.Coded coded)
-            || field.origin() instanceof Origin.Copied;
+            ? numbers
+            : field.origin() instanceof Origin.Copied;
     return filled && dialect.fillsLater();
   }
 

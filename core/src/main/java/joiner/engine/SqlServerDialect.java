@@ -321,6 +321,12 @@ final class SqlServerDialect extends Dialect {
     return " DEFAULT (" + expression + ")";
   }
 
+  /** Its triggers come after the rows are there. */
+  @Override
+  public boolean fillsLater() {
+    return true;
+  }
+
   @Override
   public Optional<Upkeep> upkeep() {
     return Optional.of(new SqlServerUpkeep(this));

@@ -15,8 +15,10 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Generator;
 import joiner.model.Index;
 import joiner.model.Noun;
+import joiner.model.Origin;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -25,6 +27,7 @@ import joiner.model.Table;
 import joiner.model.UniqueKey;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
+import joiner.shape.CodedNumber;
 import org.junit.jupiter.api.Test;
 
 /** What engines do in ways of their own, and what is told of it. */
@@ -268,6 +271,37 @@ class OtherEnginesTest {
         table("kiln").withRules(List.of(new Rule("ck_r", "R", new Formula(condition), "")));
     return script(draft(kiln), Dialects.ORACLE).promise().tables().getFirst().checks().stream()
         .anyMatch(check -> check.name().equals("ck_r"));
+  }
+
+  /**
+   * What a trigger fills only once the row is there may be empty until then, else no row could be.
+   */
+  @Test
+  void whatIsFilledLaterMayBeEmptyUntilThen() {
+    Field copied =
+        Field.of("spare_name", "Spare name", new FieldType.Text(40))
+            .withRequired(true)
+            .withOrigin(new Origin.Copied(new Formula("spare_id.name")));
+    Field coded =
+        Field.of("code", "Code", new FieldType.Text(6))
+            .withRequired(true)
+            .withOrigin(
+                new Origin.Generated(
+                    new Generator.Coded(
+                        CodedNumber.read(
+                            "'K-'0001", CodedNumber.Restart.NEVER, Optional.empty()))));
+    Table kiln = table("kiln", copied, coded);
+    Draft draft = draft(kiln, refers("fk", kiln, kiln));
+    for (Dialect dialect : Dialects.ALL) {
+      var columns = Lowered.of(draft, dialect, RowsChoice.NONE).catalog().tables().getFirst();
+      boolean later = dialect == Dialects.SQLITE || dialect == Dialects.SQL_SERVER;
+      assertThat(columns.column("spare_name").orElseThrow().required())
+          .as(dialect.engine())
+          .isEqualTo(!later);
+      assertThat(columns.column("code").orElseThrow().required())
+          .as("nothing numbers rows on SQL Server: " + dialect.engine())
+          .isEqualTo(dialect != Dialects.SQLITE);
+    }
   }
 
   @Test
