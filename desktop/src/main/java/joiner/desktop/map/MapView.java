@@ -1,13 +1,10 @@
 package joiner.desktop.map;
 
 import java.util.Optional;
-import javafx.animation.AnimationTimer;
 import javafx.scene.AccessibleRole;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.Pane;
 import joiner.desktop.work.Selection;
 import joiner.map.Board;
 import joiner.map.MapLayout;
@@ -19,13 +16,10 @@ import joiner.model.TableId;
  * The map: pan by dragging the paper, zoom with the wheel or + and -, pick by clicking or walk with
  * the arrow keys; a board dragged to another relates the two, as does R, and Enter at the other.
  */
-public final class MapView extends Pane {
+public final class MapView extends Drawn {
   private static final double STEP = 60;
   private static final double NEAR = 6;
 
-  private final Canvas canvas = new Canvas();
-  private final MapColors colors = new MapColors(this::redraw);
-  private final MapPainter painter = new MapPainter(canvas.getGraphicsContext2D(), colors);
   private final Deeds deeds;
   private Optional<End> from = Optional.empty();
   private double towardsX;
@@ -37,20 +31,9 @@ public final class MapView extends Pane {
   private double pressedY;
   private boolean dragged;
   private boolean fits = true;
-  private boolean dirty;
 
   /** Whether the first of two boards was taken by a key. */
   private boolean isPickingOther;
-
-  private final AnimationTimer painting =
-      new AnimationTimer() {
-        @Override
-        public void handle(long now) {
-          stop();
-          dirty = false;
-          paintNow();
-        }
-      };
 
   /**
    * An end of a relationship that is to be.
@@ -81,12 +64,8 @@ public final class MapView extends Pane {
 
   /** A map that tells what is done on it. */
   public MapView(Deeds deeds) {
+    super("map", AccessibleRole.IMAGE_VIEW);
     this.deeds = deeds;
-    getStyleClass().add("map-view");
-    setFocusTraversable(true);
-    setAccessibleRole(AccessibleRole.IMAGE_VIEW);
-    setId("map");
-    getChildren().addAll(canvas, colors.node());
     setOnMousePressed(this::press);
     setOnMouseDragged(this::drag);
     setOnMouseReleased(this::release);
@@ -95,16 +74,11 @@ public final class MapView extends Pane {
   }
 
   @Override
-  protected void layoutChildren() {
-    if (canvas.getWidth() != getWidth() || canvas.getHeight() != getHeight()) {
-      canvas.setWidth(getWidth());
-      canvas.setHeight(getHeight());
-      viewport =
-          fits
-              ? Viewport.fitting(layout, getWidth(), getHeight())
-              : viewport.sized(getWidth(), getHeight());
-      redraw();
-    }
+  void resized() {
+    viewport =
+        fits
+            ? Viewport.fitting(layout, getWidth(), getHeight())
+            : viewport.sized(getWidth(), getHeight());
   }
 
   /** Shows another layout, as a whole. */
@@ -144,14 +118,12 @@ public final class MapView extends Pane {
     show(layout);
   }
 
-  /** Draws at once instead of in the next frame. */
-  public void paintNow() {
-    if (getWidth() > 0) {
-      painter.paint(layout, viewport, selection);
-      from.map(end -> layout.boards().get(end.table()))
-          .filter(board -> dragged)
-          .ifPresent(board -> painter.band(board, viewport, towardsX, towardsY));
-    }
+  @Override
+  void paint() {
+    painter().paint(layout, viewport, selection);
+    from.map(end -> layout.boards().get(end.table()))
+        .filter(board -> dragged)
+        .ifPresent(board -> painter().band(board, viewport, towardsX, towardsY));
   }
 
   /** Middle of a table's board in this node's coordinates, if the table is shown. */
@@ -171,13 +143,6 @@ public final class MapView extends Pane {
             at ->
                 at.getX() < 0 || at.getX() > getWidth() || at.getY() < 0 || at.getY() > getHeight())
         .ifPresent(at -> pan(getWidth() / 2 - at.getX(), getHeight() / 2 - at.getY()));
-  }
-
-  private void redraw() {
-    if (!dirty) {
-      dirty = true;
-      painting.start();
-    }
   }
 
   private void press(MouseEvent event) {

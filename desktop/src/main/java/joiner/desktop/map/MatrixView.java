@@ -3,16 +3,13 @@ package joiner.desktop.map;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
-import javafx.animation.AnimationTimer;
 import javafx.geometry.VPos;
 import javafx.scene.AccessibleRole;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.Pane;
 import javafx.scene.paint.Paint;
 import javafx.scene.text.TextAlignment;
 import joiner.desktop.work.Selection;
@@ -27,7 +24,7 @@ import joiner.model.TableId;
  * relationship, the next one on several; on an empty cell it relates the two tables. Arrow keys
  * move the cell, the wheel scrolls. Only what is in sight is drawn.
  */
-public final class MatrixView extends Pane {
+public final class MatrixView extends Drawn {
   private static final double CELL = 30;
   private static final double SIDE = 150;
   private static final double TOP = 116;
@@ -35,9 +32,8 @@ public final class MatrixView extends Pane {
   private static final Letters BOLD = new Letters("IBM Plex Sans SemiBold");
   private static final Letters PLAIN = new Letters("IBM Plex Sans");
 
-  private final Canvas canvas = new Canvas();
-  private final MapColors colors = new MapColors(this::redraw);
-  private final MapPainter pen = new MapPainter(canvas.getGraphicsContext2D(), colors);
+  private final MapPainter pen = painter();
+  private final MapColors colors = colors();
   private final MapView.Deeds deeds;
   private final BiFunction<TableId, List<Matrix.Tie>, String> words;
   private Matrix matrix = Matrix.EMPTY;
@@ -46,17 +42,6 @@ public final class MatrixView extends Pane {
   private double top;
   private int row = -1;
   private int column = -1;
-  private boolean dirty;
-
-  private final AnimationTimer painting =
-      new AnimationTimer() {
-        @Override
-        public void handle(long now) {
-          stop();
-          dirty = false;
-          paintNow();
-        }
-      };
 
   /**
    * A matrix that tells what is done on it.
@@ -64,13 +49,9 @@ public final class MatrixView extends Pane {
    * @param words what ties say, of the table that refers
    */
   public MatrixView(MapView.Deeds deeds, BiFunction<TableId, List<Matrix.Tie>, String> words) {
+    super("matrix", AccessibleRole.TABLE_VIEW);
     this.deeds = deeds;
     this.words = words;
-    getStyleClass().add("map-view");
-    setFocusTraversable(true);
-    setAccessibleRole(AccessibleRole.TABLE_VIEW);
-    setId("matrix");
-    getChildren().addAll(canvas, colors.node());
     setOnMouseMoved(this::hover);
     setOnMouseClicked(this::click);
     setOnScroll(this::scroll);
@@ -78,12 +59,8 @@ public final class MatrixView extends Pane {
   }
 
   @Override
-  protected void layoutChildren() {
-    if (canvas.getWidth() != getWidth() || canvas.getHeight() != getHeight()) {
-      canvas.setWidth(getWidth());
-      canvas.setHeight(getHeight());
-      redraw();
-    }
+  void resized() {
+    scrollTo(left, top);
   }
 
   /** Shows another matrix, at the place that was in sight. */
@@ -118,13 +95,6 @@ public final class MatrixView extends Pane {
   /** The cell that the keys are at: its row and its column, -1 for none. */
   public int[] cell() {
     return new int[] {row, column};
-  }
-
-  private void redraw() {
-    if (!dirty) {
-      dirty = true;
-      painting.start();
-    }
   }
 
   private double most(double shown) {
@@ -252,12 +222,9 @@ public final class MatrixView extends Pane {
     deeds.pick(Selection.of(child, ties.get((now + 1) % ties.size()).relationship().id()));
   }
 
-  /** Draws at once instead of in the next frame. */
-  public void paintNow() {
-    if (getWidth() <= 0) {
-      return;
-    }
-    GraphicsContext g = canvas.getGraphicsContext2D();
+  @Override
+  void paint() {
+    GraphicsContext g = canvas().getGraphicsContext2D();
     g.setTransform(1, 0, 0, 1, 0, 0);
     g.setFill(colors.of(Ink.PAPER));
     g.fillRect(0, 0, getWidth(), getHeight());
