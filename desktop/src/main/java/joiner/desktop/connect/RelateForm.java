@@ -98,44 +98,41 @@ final class RelateForm {
         sentence(
             "one",
             Optional.of(one),
-            wish.oneVerb(),
-            wish.oneQuantity(),
+            wish.ofOne(),
             other,
             table -> model.change(wish.withTables(table.id(), wish.other())),
-            verb -> model.change(wish.withOne(verb, wish.oneQuantity())),
-            quantity -> model.change(wish.withOne(wish.oneVerb(), quantity)));
+            words -> model.change(wish.withOne(words)));
     Node second =
         sentence(
             "other",
             other,
-            wish.otherVerb(),
-            wish.otherQuantity(),
+            wish.ofOther(),
             Optional.of(one),
             table -> model.change(wish.withTables(wish.one(), Optional.of(table.id()))),
-            verb -> model.change(wish.withOther(verb, wish.otherQuantity())),
-            quantity -> model.change(wish.withOther(wish.otherVerb(), quantity)));
+            words -> model.change(wish.withOther(words)));
     return List.of(first, second);
   }
 
   private Node sentence(
       String id,
       Optional<Table> subject,
-      String verb,
-      Quantity quantity,
+      RelateModel.Words now,
       Optional<Table> object,
       Consumer<Table> table,
-      Consumer<String> verbs,
-      Consumer<Quantity> quantities) {
+      Consumer<RelateModel.Words> said) {
+    Quantity quantity = now.quantity();
     var flow = new FlowPane(4, 3);
     flow.getChildren().add(Parts.label(texts.get("each")));
     flow.getChildren().add(tablePicker(id, subject, table));
-    flow.getChildren().add(verbPicker(id, verb, verbs));
+    flow.getChildren()
+        .add(
+            verbPicker(id, now.verb(), verb -> said.accept(new RelateModel.Words(verb, quantity))));
     var words = new MenuButton(quantity.words());
     words.getStyleClass().add("word-choice");
     words.setId(id + "-quantity");
     for (Quantity option : Quantity.values()) {
       var item = new MenuItem(option.words());
-      item.setOnAction(event -> quantities.accept(option));
+      item.setOnAction(event -> said.accept(new RelateModel.Words(now.verb(), option)));
       words.getItems().add(item);
     }
     flow.getChildren().add(words);

@@ -35,6 +35,9 @@ final class RelateModel {
   private final ReadOnlyObjectWrapper<Optional<Wish>> wish =
       new ReadOnlyObjectWrapper<>(Optional.empty());
 
+  /** What a sentence says beside its tables. */
+  record Words(String verb, Quantity quantity) {}
+
   /**
    * What is to be tied, as far as it is said.
    *
@@ -45,52 +48,34 @@ final class RelateModel {
   record Wish(
       TableId one,
       Optional<TableId> other,
-      String oneVerb,
-      Quantity oneQuantity,
-      String otherVerb,
-      Quantity otherQuantity,
+      Words ofOne,
+      Words ofOther,
       List<FieldId> by,
       List<FieldId> key,
       ReferentialAction onDelete,
       Types types) {
     Wish withTables(TableId first, Optional<TableId> second) {
+      return new Wish(first, second, ofOne, ofOther, List.of(), List.of(), onDelete, types);
+    }
+
+    Wish withOne(Words words) {
+      return withWords(words, ofOther);
+    }
+
+    Wish withOther(Words words) {
+      return withWords(ofOne, words);
+    }
+
+    /** Who refers to whom may change with the number words; fields chosen for it then go. */
+    private Wish withWords(Words first, Words second) {
+      boolean same =
+          first.quantity.isPlural() == ofOne.quantity.isPlural()
+              && second.quantity.isPlural() == ofOther.quantity.isPlural();
       return new Wish(
+          one,
+          other,
           first,
           second,
-          oneVerb,
-          oneQuantity,
-          otherVerb,
-          otherQuantity,
-          List.of(),
-          List.of(),
-          onDelete,
-          types);
-    }
-
-    Wish withOne(String verb, Quantity quantity) {
-      boolean same = quantity.isPlural() == oneQuantity.isPlural();
-      return new Wish(
-          one,
-          other,
-          verb,
-          quantity,
-          otherVerb,
-          otherQuantity,
-          same ? by : List.of(),
-          same ? key : List.of(),
-          onDelete,
-          types);
-    }
-
-    Wish withOther(String verb, Quantity quantity) {
-      boolean same = quantity.isPlural() == otherQuantity.isPlural();
-      return new Wish(
-          one,
-          other,
-          oneVerb,
-          oneQuantity,
-          verb,
-          quantity,
           same ? by : List.of(),
           same ? key : List.of(),
           onDelete,
@@ -98,22 +83,11 @@ final class RelateModel {
     }
 
     Wish withEnds(List<FieldId> fields, List<FieldId> referred) {
-      return new Wish(
-          one,
-          other,
-          oneVerb,
-          oneQuantity,
-          otherVerb,
-          otherQuantity,
-          fields,
-          referred,
-          onDelete,
-          types);
+      return new Wish(one, other, ofOne, ofOther, fields, referred, onDelete, types);
     }
 
     Wish withRest(ReferentialAction action, Types giving) {
-      return new Wish(
-          one, other, oneVerb, oneQuantity, otherVerb, otherQuantity, by, key, action, giving);
+      return new Wish(one, other, ofOne, ofOther, by, key, action, giving);
     }
   }
 
@@ -145,10 +119,8 @@ final class RelateModel {
             new Wish(
                 parent,
                 child,
-                USUAL_PARENT,
-                Quantity.ANY_NUMBER,
-                USUAL_CHILD,
-                Quantity.AT_MOST_ONE,
+                new Words(USUAL_PARENT, Quantity.ANY_NUMBER),
+                new Words(USUAL_CHILD, Quantity.AT_MOST_ONE),
                 List.of(),
                 List.of(),
                 ReferentialAction.NO_ACTION,
@@ -180,8 +152,8 @@ final class RelateModel {
     change(
         wish.get()
             .orElseThrow()
-            .withOne(said.one().verb(), said.one().quantity())
-            .withOther(said.other().verb(), said.other().quantity()));
+            .withOne(new Words(said.one().verb(), said.one().quantity()))
+            .withOther(new Words(said.other().verb(), said.other().quantity())));
   }
 
   private boolean isKey(MapView.End end) {
@@ -220,8 +192,8 @@ final class RelateModel {
         .map(
             other ->
                 new Relate(
-                    Side.of(table(of.one()), of.oneVerb(), of.oneQuantity()),
-                    Side.of(table(other), of.otherVerb(), of.otherQuantity()),
+                    Side.of(table(of.one()), of.ofOne().verb(), of.ofOne().quantity()),
+                    Side.of(table(other), of.ofOther().verb(), of.ofOther().quantity()),
                     of.by(),
                     of.key(),
                     of.onDelete(),

@@ -118,7 +118,8 @@ class ConnectModelTest {
     assertThat(relating.differing(typed).orElseThrow())
         .containsExactly("Details", "text of 24", "Name", "long text");
     relating.change(
-        wish.withOne("warms", Quantity.AT_MOST_ONE).withOther("sits on", Quantity.ANY_NUMBER));
+        wish.withOne(new RelateModel.Words("warms", Quantity.AT_MOST_ONE))
+            .withOther(new RelateModel.Words("sits on", Quantity.ANY_NUMBER)));
     Relate turned = relating.edit(relating.wishProperty().get().orElseThrow()).orElseThrow();
     assertThat(turned.child().table()).isEqualTo(new TableId("kiln"));
     test.bench.apply(new RemoveTable(new TableId("incident"), "it"));
