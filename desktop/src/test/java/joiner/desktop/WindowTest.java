@@ -259,6 +259,18 @@ class WindowTest {
     int ended = fields.indexOf(bench.table().orElseThrow().fieldNamed("ended_at").orElseThrow());
     robot.interact(() -> grid.getSelectionModel().select(ended));
     robot.interact(() -> robot.lookup("#remove-fields").queryButton().fire());
+    until(() -> robot.lookup("#preview-make").tryQuery().isPresent());
+    Button make = node(robot, "preview-make", Button.class);
+    until(() -> !make.isDisabled());
+    assertThat(robot.lookup(".label").<Label>queryAllAs(Label.class))
+        .as("said before it happens")
+        .anyMatch(
+            l ->
+                l.getText() != null
+                    && l.getText()
+                        .contains("The rule Ends after it starts of Firing can no longer"));
+    assertThat(bench.draft()).isEqualTo(Pottery.demo());
+    robot.interact(make::fire);
     assertThat(bench.notices().newest().orElseThrow().text())
         .contains("The rule Ends after it starts of Firing can no longer be read");
     robot.interact(bench::undo);
