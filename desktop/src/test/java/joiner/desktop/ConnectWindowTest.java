@@ -120,6 +120,22 @@ class ConnectWindowTest extends OpenedWindow {
     assertThat(ties("incident", "glaze")).as("Escape leaves it").isEmpty();
   }
 
+  /** Somebody who has the form open and looks for a table in the list is not interrupted. */
+  @Test
+  void theOpenFormTakesTheFocusFromNobody(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "glaze");
+    robot.interact(node(robot, "relate", Button.class)::fire);
+    untilFocused("other-table");
+    TextInputControl filter = node(robot, "table-filter", TextInputControl.class);
+    robot.interact(filter::requestFocus);
+    robot.interact(
+        () -> bench.selectionProperty().set(joiner.desktop.work.Selection.of(new TableId("kiln"))));
+    robot.write("pie");
+    assertThat(filter.isFocused()).isTrue();
+    assertThat(filter.getText()).isEqualTo("pie");
+    assertThat(says(robot, "Relate two tables")).as("it waits").isTrue();
+  }
+
   @Test
   void aSentenceIsTypedInTheFinder(FxRobot robot) throws Exception {
     show(robot, Stage.CONNECT, "kiln");

@@ -38,6 +38,9 @@ final class RelateForm {
   private final Texts texts;
   private final VBox box = new VBox(10);
 
+  /** Whether it is shown already: then it takes the focus from nothing else. */
+  private boolean open;
+
   RelateForm(RelateModel model, Texts texts) {
     this.model = model;
     this.texts = texts;
@@ -52,7 +55,15 @@ final class RelateForm {
         });
   }
 
-  /** The form for what is said so far; the focus stays at the control it was at. */
+  /** Is told that it is shown no longer. */
+  void closed() {
+    open = false;
+  }
+
+  /**
+   * The form for what is said so far. It takes the focus as it opens; later the focus stays at the
+   * control it was at, wherever that is.
+   */
   Node of(RelateModel.Wish wish) {
     Optional<String> focused =
         Optional.ofNullable(box.getScene())
@@ -70,8 +81,10 @@ final class RelateForm {
       nodes.add(Parts.prose(texts.get("relate.missing"), "muted"));
     }
     box.getChildren().setAll(nodes);
-    Platform.runLater(
-        () -> focus(focused.orElse(wish.other().isPresent() ? "relate-make" : "other-table")));
+    String first = wish.other().isPresent() ? "relate-make" : "other-table";
+    Optional<String> wanted = focused.or(() -> open ? Optional.empty() : Optional.of(first));
+    open = true;
+    wanted.ifPresent(id -> Platform.runLater(() -> focus(id)));
     return box;
   }
 

@@ -104,6 +104,7 @@ final class RelationshipSheet {
       node.getChildren().setAll(form.of(wish.get()));
       return;
     }
+    form.closed();
     node.getChildren()
         .setAll(
             switch (model.about()) {
