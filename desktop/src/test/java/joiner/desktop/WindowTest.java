@@ -539,9 +539,15 @@ class WindowTest {
     choose(robot, "kiln");
     for (Stage stage : List.of(Stage.SHAPE, Stage.CONNECT, Stage.GUARD, Stage.PROVE, Stage.SHIP)) {
       go(robot, stage);
-      until(() -> !robot.lookup(".title").queryAll().isEmpty());
-      WaitForAsyncUtils.waitForFxEvents();
-      assertThat(robot.lookup(".title").<Label>queryAllAs(Label.class))
+      // What is filled in later is built anew; a heading is seen once it has been laid out.
+      var titles = new ArrayList<Label>();
+      until(
+          () -> {
+            titles.clear();
+            titles.addAll(robot.lookup(".title").queryAllAs(Label.class));
+            return !titles.isEmpty() && titles.stream().allMatch(t -> t.lookup(".text") != null);
+          });
+      assertThat(titles)
           .as(stage.name())
           .allSatisfy(
               title -> {
