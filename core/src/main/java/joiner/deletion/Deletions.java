@@ -16,7 +16,9 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
+import joiner.model.Design;
 import joiner.model.FieldId;
+import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -36,20 +38,37 @@ public final class Deletions {
   private final Draft draft;
   private final Evaluator evaluator;
   private final Map<TableId, List<Relationship>> downwards;
-  private final Map<RelationshipId, int[][]> referring = new HashMap<>();
-  private final Map<TableId, RowValues> values = new HashMap<>();
+  private final Map<RelationshipId, int[][]> referring;
+  private final Map<RelationshipId, Optional<Integer>> byDefault = new HashMap<>();
+  private final Map<TableId, RowValues> values;
 
   /** Deletions of rows of a draft; what defaults say of the clock is said of this one. */
   public Deletions(Draft draft, Clock clock) {
+    this(draft, new Evaluator(clock), new HashMap<>(), new HashMap<>());
+  }
+
+  private Deletions(
+      Draft draft,
+      Evaluator evaluator,
+      Map<RelationshipId, int[][]> referring,
+      Map<TableId, RowValues> values) {
     this.draft = draft;
-    this.evaluator = new Evaluator(clock);
+    this.evaluator = evaluator;
+    this.referring = referring;
+    this.values = values;
     this.downwards =
         draft.design().relationships().stream()
             .collect(Collectors.groupingBy(Relationship::parent));
   }
 
-  /** The relationships by which rows refer to those of a table. */
-  public List<Relationship> downwards(TableId table) {
+  /** The same if a delete did something else by one relationship; which rows refer stays known. */
+  public Deletions supposing(Relationship of, ReferentialAction action) {
+    Design design =
+        draft.design().withRelationship(of.id(), r -> r.withActions(action, r.onUpdate()));
+    return new Deletions(draft.withDesign(design), evaluator, referring, values);
+  }
+
+  private List<Relationship> downwards(TableId table) {
     return downwards.getOrDefault(table, List.of());
   }
 
@@ -68,7 +87,7 @@ public final class Deletions {
   }
 
   /** For each row of the parent the rows of the child that refer to it. */
-  int[][] referring(Relationship r) {
+  private int[][] referring(Relationship r) {
     return referring.computeIfAbsent(r.id(), id -> find(r));
   }
 
@@ -106,9 +125,14 @@ public final class Deletions {
     return whole ? Optional.of(values) : Optional.empty();
   }
 
-  private Optional<Integer> rowWith(Relationship r, List<Value> key) {
-    int row = values(r.parent()).tuples(r.parentFields()).indexOf(Optional.of(key));
-    return row < 0 ? Optional.empty() : Optional.of(row);
+  /** The row that a default leads to. */
+  private Optional<Integer> rowByDefault(Relationship r, List<Value> key) {
+    return byDefault.computeIfAbsent(
+        r.id(),
+        id -> {
+          int row = values(r.parent()).tuples(r.parentFields()).indexOf(Optional.of(key));
+          return row < 0 ? Optional.empty() : Optional.of(row);
+        });
   }
 
   /** One deletion as it goes on. */
@@ -172,7 +196,7 @@ public final class Deletions {
             Relationship down = draft.design().relationship(id);
             Optional<List<Value>> key = defaults(down);
             boolean leads =
-                key.flatMap(to -> rowWith(down, to))
+                key.flatMap(to -> rowByDefault(down, to))
                     .filter(row -> !gone.getOrDefault(down.parent(), new BitSet()).get(row))
                     .isPresent();
             if (key.isEmpty()) {

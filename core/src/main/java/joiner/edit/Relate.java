@@ -9,7 +9,6 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
-import joiner.model.Index;
 import joiner.model.Quantity;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -17,7 +16,6 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
-import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
 
@@ -94,6 +92,11 @@ public record Relate(
     return child() == other ? one : other;
   }
 
+  /** What is referred to of the table that is. */
+  public List<FieldId> referred(Table parent) {
+    return key.isEmpty() ? parent.primaryKey() : key;
+  }
+
   @Override
   public String name() {
     return "relate " + one.label + " and " + other.label;
@@ -104,7 +107,7 @@ public record Relate(
     Design design = draft.design();
     Table child = design.table(child().table);
     Table parent = design.table(parent().table);
-    List<FieldId> referred = key.isEmpty() ? parent.primaryKey() : key;
+    List<FieldId> referred = referred(parent);
     requireKey(parent, referred);
     if (!by.isEmpty()) {
       requireFields(design, child, parent, referred);
@@ -230,23 +233,13 @@ public record Relate(
       changed = SetUnique.of(changed.design().table(child), fields, true).apply(changed);
     }
     Table grown = changed.design().table(child);
-    List<String> names = grown.namesOf(fields);
-    boolean indexed =
-        grown.isKey(fields) || grown.indexes().stream().anyMatch(i -> i.fields().equals(fields));
-    if (!indexed) {
-      var index = new Index(ConstraintNaming.index(grown.name(), names), fields);
-      changed = ChangeTable.addIndex(grown, index).apply(changed);
-    }
-    String constraint =
-        NamingPolicy.free(
-            ConstraintNaming.reference(grown.name(), names),
-            changed.design().relationships().stream().map(Relationship::name).toList());
+    String constraint = Relating.constraint(changed.design(), grown, fields);
     var made =
         Relationship.of(constraint, child, fields, parent.id(), referred)
             .withRoles(child().verb, parent().verb)
             .withActions(onDelete, ReferentialAction.NO_ACTION)
             .withParentNeedsChild(needsOther(parent()));
-    changed = new AddRelationship(made).apply(changed);
+    changed = new Several("", Relating.tie(grown, made)).apply(changed);
     boolean required = child().quantity == Quantity.EXACTLY_ONE;
     boolean follows = by.isEmpty() || shape() == Shape.MANY_TO_MANY;
     RelationshipId id = made(draft.design(), changed.design()).orElseThrow().id();

@@ -53,21 +53,28 @@ public final class Relating {
   /** A relationship by fields that are there, and an index where no key serves as one. */
   static List<Edit> tie(
       Design design, Table child, List<FieldId> fields, Table parent, List<FieldId> parentFields) {
+    String constraint = constraint(design, child, fields);
+    return tie(child, Relationship.of(constraint, child.id(), fields, parent.id(), parentFields));
+  }
+
+  /** A relationship whose fields are there, and an index where no key serves as one. */
+  static List<Edit> tie(Table child, Relationship made) {
+    List<FieldId> fields = made.childFields();
     var edits = new ArrayList<Edit>();
-    List<String> names = child.namesOf(fields);
     boolean indexed =
         child.isKey(fields) || child.indexes().stream().anyMatch(i -> i.fields().equals(fields));
     if (!indexed) {
-      var index = new Index(ConstraintNaming.index(child.name(), names), fields);
-      edits.add(ChangeTable.addIndex(child, index));
+      String name = ConstraintNaming.index(child.name(), child.namesOf(fields));
+      edits.add(ChangeTable.addIndex(child, new Index(name, fields)));
     }
-    String constraint =
-        NamingPolicy.free(
-            ConstraintNaming.reference(child.name(), names),
-            design.relationships().stream().map(Relationship::name).toList());
-    edits.add(
-        new AddRelationship(
-            Relationship.of(constraint, child.id(), fields, parent.id(), parentFields)));
+    edits.add(new AddRelationship(made));
     return edits;
+  }
+
+  /** A name for a relationship by fields of a table that no other has. */
+  static String constraint(Design design, Table child, List<FieldId> fields) {
+    return NamingPolicy.free(
+        ConstraintNaming.reference(child.name(), child.namesOf(fields)),
+        design.relationships().stream().map(Relationship::name).toList());
   }
 }

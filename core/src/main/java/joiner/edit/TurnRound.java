@@ -11,13 +11,11 @@ import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.Index;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableKind;
-import joiner.naming.ConstraintNaming;
 import joiner.naming.NamingPolicy;
 import joiner.rows.RowValues;
 import joiner.rows.Rows;
@@ -160,11 +158,7 @@ public record TurnRound(RelationshipId relationship) implements Edit {
       List<FieldId> key,
       boolean unique) {
     Table grown = draft.design().table(parent.id());
-    List<String> names = grown.namesOf(fields);
-    String name =
-        NamingPolicy.free(
-            ConstraintNaming.reference(grown.name(), names),
-            draft.design().relationships().stream().map(Relationship::name).toList());
+    String name = Relating.constraint(draft.design(), grown, fields);
     var turned =
         Relationship.of(name, parent.id(), fields, r.child(), key)
             .withRoles(r.parentRole(), r.childRole())
@@ -173,13 +167,7 @@ public record TurnRound(RelationshipId relationship) implements Edit {
                     ? ReferentialAction.SET_NULL
                     : ReferentialAction.NO_ACTION,
                 r.onUpdate());
-    var edits = new ArrayList<Edit>();
-    edits.add(
-        unique
-            ? SetUnique.of(grown, fields, true)
-            : ChangeTable.addIndex(
-                grown, new Index(ConstraintNaming.index(grown.name(), names), fields)));
-    edits.add(new AddRelationship(turned));
-    return new Several("", edits).apply(draft);
+    Draft keyed = unique ? SetUnique.of(grown, fields, true).apply(draft) : draft;
+    return new Several("", Relating.tie(keyed.design().table(parent.id()), turned)).apply(keyed);
   }
 }

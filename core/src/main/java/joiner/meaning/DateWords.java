@@ -5,7 +5,6 @@ import java.time.Month;
 import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -159,7 +158,6 @@ final class DateWords {
     return named(
         part("MONTH", date),
         Arrays.stream(Month.values())
-            .sorted(Comparator.comparingInt(Month::getValue))
             .map(month -> month.getDisplayName(TextStyle.FULL_STANDALONE, language)));
   }
 
@@ -168,7 +166,6 @@ final class DateWords {
     return named(
         part("ISODOW", date),
         Arrays.stream(DayOfWeek.values())
-            .sorted(Comparator.comparingInt(DayOfWeek::getValue))
             .map(day -> day.getDisplayName(TextStyle.FULL_STANDALONE, language)));
   }
 

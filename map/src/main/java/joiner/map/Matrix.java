@@ -44,7 +44,8 @@ public record Matrix(
 
   /** The matrix of a design; linear in tables and relationships but for putting them in order. */
   public static Matrix of(Design design) {
-    List<Table> tables = inOrder(design);
+    List<Set<TableId>> strong = strong(design);
+    List<Table> tables = inOrder(design, strong);
     Map<TableId, Integer> places = new HashMap<>();
     tables.forEach(table -> places.put(table.id(), places.size()));
     Map<Long, List<Tie>> cells = new HashMap<>();
@@ -54,16 +55,16 @@ public record Matrix(
               key(places.get(r.child()), places.get(r.parent())), k -> new ArrayList<>())
           .add(new Tie(r, Multiplicity.of(design, r)));
     }
-    return new Matrix(tables, cells, places, circles(design, places));
+    return new Matrix(tables, cells, places, circles(strong, places));
   }
 
   /** The order of loading, in which tables of a circle stand together. */
-  private static List<Table> inOrder(Design design) {
+  private static List<Table> inOrder(Design design, List<Set<TableId>> strong) {
     List<Table> loaded = TableOrder.of(design).tables();
     Map<TableId, Integer> first = new HashMap<>();
     loaded.forEach(table -> first.put(table.id(), first.size()));
     Map<TableId, Integer> together = new HashMap<>(first);
-    for (Set<TableId> circle : strong(design)) {
+    for (Set<TableId> circle : strong) {
       int least = circle.stream().mapToInt(first::get).min().orElseThrow();
       circle.forEach(table -> together.put(table, least));
     }
@@ -86,8 +87,8 @@ public record Matrix(
         .stronglyConnectedSets().stream().filter(set -> set.size() > 1).toList();
   }
 
-  private static List<int[]> circles(Design design, Map<TableId, Integer> places) {
-    return strong(design).stream()
+  private static List<int[]> circles(List<Set<TableId>> strong, Map<TableId, Integer> places) {
+    return strong.stream()
         .map(
             circle -> {
               var all = circle.stream().mapToInt(places::get).summaryStatistics();

@@ -200,7 +200,7 @@ final class RelateForm {
             choice(
                 "relate-key",
                 model.keys(edit),
-                edit.key().isEmpty() ? parent.primaryKey() : edit.key(),
+                edit.referred(parent),
                 key -> WordList.and(parent.labelsOf(key)),
                 key -> model.change(wish.withEnds(List.of(), key)))));
     model

@@ -231,7 +231,7 @@ final class RelateModel {
     ends.add(List.of());
     Table child = table(edit.child().table());
     Table parent = table(edit.parent().table());
-    List<FieldId> key = edit.key().isEmpty() ? parent.primaryKey() : edit.key();
+    List<FieldId> key = edit.referred(parent);
     List<Relationship> up = bench.design().parentsOf(child.id());
     if (key.size() == 1) {
       child.fields().stream()
@@ -265,7 +265,7 @@ final class RelateModel {
   Optional<String[]> differing(Relate edit) {
     Table child = table(edit.child().table());
     Table parent = table(edit.parent().table());
-    List<FieldId> key = edit.key().isEmpty() ? parent.primaryKey() : edit.key();
+    List<FieldId> key = edit.referred(parent);
     for (int i = 0; i < Math.min(edit.by().size(), key.size()); i++) {
       Field own = child.field(edit.by().get(i));
       Field far = parent.field(key.get(i));

@@ -236,13 +236,9 @@ final class RelationshipModel {
   record Deletes(Table parent, Map<ReferentialAction, Deletions.Today> today) {
     private static Deletes of(Draft draft, Relationship r, Clock clock) {
       Map<ReferentialAction, Deletions.Today> today = new EnumMap<>(ReferentialAction.class);
+      var deletions = new Deletions(draft, clock);
       for (ReferentialAction action : ReferentialAction.values()) {
-        Draft acting =
-            draft.withDesign(
-                draft
-                    .design()
-                    .withRelationship(r.id(), other -> other.withActions(action, r.onUpdate())));
-        today.put(action, new Deletions(acting, clock).today(r.parent(), MOST_DELETED));
+        today.put(action, deletions.supposing(r, action).today(r.parent(), MOST_DELETED));
       }
       return new Deletes(draft.design().table(r.parent()), today);
     }
