@@ -203,20 +203,7 @@ final class RelateForm {
                 edit.referred(parent),
                 key -> WordList.and(parent.labelsOf(key)),
                 key -> model.change(wish.withEnds(List.of(), key)))));
-    model
-        .differing(edit)
-        .ifPresent(
-            words ->
-                nodes.add(
-                    choice(
-                        "relate-types",
-                        List.of(Types.values()),
-                        edit.types(),
-                        types ->
-                            types == Types.OF_KEY
-                                ? texts.get("relate.becomes", words[0], words[1])
-                                : texts.get("relate.becomes", words[2], words[3]),
-                        types -> model.change(wish.withRest(wish.onDelete(), types)))));
+    model.differing(edit).ifPresent(words -> nodes.add(types(wish, edit, words)));
     if (edit.shape() != Relate.Shape.MANY_TO_MANY) {
       nodes.add(
           row(
@@ -230,6 +217,24 @@ final class RelateForm {
     }
     outcome.refused().ifPresent(why -> nodes.add(Parts.prose(why, "brick")));
     outcome.made().ifPresent(made -> nodes.addAll(reads(edit, outcome, made)));
+    nodes.add(buttons(outcome));
+    return nodes;
+  }
+
+  /** Which of two types that differ gives way. */
+  private Node types(RelateModel.Wish wish, Relate edit, String[] words) {
+    return choice(
+        "relate-types",
+        List.of(Types.values()),
+        edit.types(),
+        types ->
+            types == Types.OF_KEY
+                ? texts.get("relate.becomes", words[0], words[1])
+                : texts.get("relate.becomes", words[2], words[3]),
+        types -> model.change(wish.withRest(wish.onDelete(), types)));
+  }
+
+  private Node buttons(RelateModel.Outcome outcome) {
     Button make = Parts.button(texts.get("relate.make"), model::make, "main");
     make.setId("relate-make");
     make.setDisable(outcome.made().isEmpty());
@@ -243,8 +248,7 @@ final class RelateForm {
         });
     Button leave = Parts.button(texts.get("relate.leave"), model::leave);
     leave.setId("relate-leave");
-    nodes.add(new FlowPane(8, 8, make, leave));
-    return nodes;
+    return new FlowPane(8, 8, make, leave);
   }
 
   /** What it will be read as, where that is not what the sentences say. */
