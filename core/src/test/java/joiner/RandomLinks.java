@@ -27,8 +27,9 @@ import joiner.rows.SampleRows;
 
 /**
  * Small designs that are all relationships: every action, keys of one and two fields, references to
- * unique keys, self references, circles, one-to-one, several ways between two tables; with rows
- * that refer to each other without a fault.
+ * unique keys, self references, circles, one-to-one, several ways between two tables, parents that
+ * must have a child; with rows that refer to each other without a fault, some of them without the
+ * child they must have.
  */
 public final class RandomLinks {
   private static final int MOST_ROWS = 7;
@@ -120,7 +121,8 @@ public final class RandomLinks {
                 fields,
                 parent.id(),
                 key)
-            .withActions(action, ReferentialAction.NO_ACTION));
+            .withActions(action, ReferentialAction.NO_ACTION)
+            .withParentNeedsChild(random.nextInt(4) == 0));
   }
 
   private ReferentialAction action(boolean required) {

@@ -6,11 +6,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.Predicate;
 import joiner.audit.AuditReport;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -58,7 +60,11 @@ public final class SpoiltRows {
     for (Table table : draft.design().tables()) {
       var all = new ArrayList<List<Optional<String>>>();
       Rows given = draft.rows().of(table.id());
+      Optional<Predicate<Integer>> ofOne = ofOne(draft, table, random);
       for (int row = 0; row < given.count(); row++) {
+        if (ofOne.isPresent() && ofOne.get().test(row)) {
+          continue;
+        }
         var cells = new ArrayList<Optional<String>>();
         for (Field field : table.fields()) {
           int from = random.nextInt(12) == 0 ? random.nextInt(given.count()) : row;
@@ -71,6 +77,20 @@ public final class SpoiltRows {
       rows.put(table.id(), Rows.of(table.fieldIds(), all));
     }
     return draft.withRows(new SampleRows(rows));
+  }
+
+  /** All children of one parent, where each must have one. */
+  private static Optional<Predicate<Integer>> ofOne(Draft draft, Table child, Random random) {
+    return draft.design().parentsOf(child.id()).stream()
+        .filter(Relationship::parentNeedsChild)
+        .findFirst()
+        .map(
+            r -> {
+              Rows parents = draft.rows().of(r.parent());
+              var key = parents.cell(random.nextInt(parents.count()), r.parentFields().getFirst());
+              Rows rows = draft.rows().of(child.id());
+              return row -> rows.cell(row, r.childFields().getFirst()).equals(key);
+            });
   }
 
   private static boolean fits(String text, Field field) {

@@ -42,8 +42,9 @@ import joiner.rows.SampleRows;
 /**
  * Checks rows against their design, in one pass over each table, parents first. Keys and references
  * follow ISO/IEC 9075-2: a unique key ignores rows with an empty part, references are MATCH SIMPLE
- * (a row with an empty part of the foreign key passes), a rule is broken only when it is false.
- * Expected time is linear in the cells of the constraints that are not known to hold as before.
+ * (a row with an empty part of the foreign key passes), a rule is broken only when it is false. A
+ * row that must have a child is asked for one when all children went by. Expected time is linear in
+ * the cells of the constraints that are not known to hold as before.
  */
 public final class Audit {
   /** Beyond so many bytes the keys of rows in memory go to files too. */
@@ -276,7 +277,7 @@ public final class Audit {
       whole = toTheEnd && unread.isEmpty();
       return report(toTheEnd);
     } finally {
-      passes.values().forEach(pass -> pass.forEachReference(ReferenceCheck::close));
+      passes.values().forEach(TablePass::close);
       allKeys.forEach(Keys::close);
       known.end(whole);
     }
@@ -285,9 +286,9 @@ public final class Audit {
   /** Lets all rows go by that there is something to look at for; false if it was ended before. */
   private boolean goThrough() {
     try {
-      for (Table table : new ParentsFirst(design, byChild).tables()) {
-        passes.put(table.id(), pass(table));
-      }
+      List<Table> order = new ParentsFirst(design, byChild).tables();
+      order.forEach(table -> passes.put(table.id(), begun(table)));
+      order.forEach(this::lookAt);
       for (Map.Entry<TableId, TablePass> pass : passes.entrySet()) {
         go(pass.getKey(), pass.getValue());
         tell(pass.getKey());
@@ -298,19 +299,30 @@ public final class Audit {
     }
   }
 
-  /** What there is to look at in a table that is not known. */
-  private TablePass pass(Table table) {
+  /** Whether each parent row of a relationship must have a child row. */
+  private List<Relationship> mustHaveChild(TableId parent) {
+    return byParent.getOrDefault(parent, List.of()).stream()
+        .filter(Relationship::parentNeedsChild)
+        .toList();
+  }
+
+  private TablePass pass(TableId table) {
+    return Objects.requireNonNull(passes.get(table));
+  }
+
+  /** Tells the pass over a table what there is to look at that is not known. */
+  private void lookAt(Table table) {
     TableMeaning meaning = draft.meaning().of(table);
-    TablePass pass = passes.containsKey(table.id()) ? passes.get(table.id()) : begun(table);
+    TablePass pass = pass(table.id());
     var all = new ArrayList<Part>();
     table.fields().forEach(field -> all.add(cells(pass, table, field)));
     meaning.keys().forEach(key -> all.add(key(pass, table, key)));
     for (Relationship relationship : byChild.getOrDefault(table.id(), List.of())) {
       all.add(reference(pass, table, relationship));
     }
+    mustHaveChild(table.id()).forEach(r -> all.add(children(pass, table, r)));
     meaning.rules().forEach(rule -> all.add(rule(pass, table, rule)));
     parts.put(table.id(), all);
-    return pass;
   }
 
   private TablePass begun(Table table) {
@@ -369,13 +381,18 @@ public final class Audit {
   /** Keys are numbers where all who compare them have them as such numbers. */
   private Keys keysOf(Table table, List<FieldId> fields) {
     Optional<LongForm> form = form(table, fields);
-    for (Relationship r : byParent.getOrDefault(table.id(), List.of())) {
-      if (r.parentFields().equals(fields)) {
-        Optional<LongForm> child = form(design.table(r.child()), r.childFields());
-        form = form.filter(own -> child.filter(own::isComparable).isPresent());
-      }
-    }
-    var made = new Keys(memory, form);
+    Stream<Optional<LongForm>> others =
+        Stream.concat(
+            byParent.getOrDefault(table.id(), List.of()).stream()
+                .filter(r -> r.parentFields().equals(fields))
+                .map(r -> form(design.table(r.child()), r.childFields())),
+            byChild.getOrDefault(table.id(), List.of()).stream()
+                .filter(r -> r.parentNeedsChild() && r.childFields().equals(fields))
+                .map(r -> form(design.table(r.parent()), r.parentFields())));
+    boolean isNumber =
+        form.isPresent()
+            && others.allMatch(other -> other.filter(form.get()::isComparable).isPresent());
+    var made = new Keys(memory, isNumber ? form : Optional.empty());
     allKeys.add(made);
     return made;
   }
@@ -396,27 +413,37 @@ public final class Audit {
         new Which(child.id(), "reference", relationship.id()),
         inputs,
         () -> {
-          Keys parents = parents(pass, child, relationship);
+          Keys parents = keysPut(parent, relationship.parentFields());
           return pass.checkReference(relationship, parent, parents)::found;
         });
   }
 
-  /** The keys of the parents, which are put when the rows of their table go by. */
-  private Keys parents(TablePass ofChild, Table child, Relationship relationship) {
-    var of = new KeyOf(relationship.parent(), relationship.parentFields());
-    Keys there = keys.get(of);
-    if (there != null) {
-      return there;
-    }
-    Table parent = design.table(relationship.parent());
-    Keys made = keysOf(parent, relationship.parentFields());
-    keys.put(of, made);
-    TablePass pass =
-        parent.id().equals(child.id())
-            ? ofChild
-            : passes.computeIfAbsent(parent.id(), id -> begun(parent));
-    pass.putKeys(relationship.parentFields(), made, Optional.empty());
-    return made;
+  private Part children(TablePass pass, Table parent, Relationship relationship) {
+    Table child = design.table(relationship.child());
+    List<Object> inputs = columns(parent, relationship.parentFields());
+    inputs.addAll(columns(child, relationship.childFields()));
+    inputs.add(relationship);
+    inputs.add(child.noun());
+    inputs.add(parent.noun());
+    inputs.add(child.isUnique(relationship.childFields()));
+    return part(
+        new Which(parent.id(), "children", relationship.id()),
+        inputs,
+        () -> {
+          Keys children = keysPut(child, relationship.childFields());
+          return pass.checkChildren(relationship, child, children)::found;
+        });
+  }
+
+  /** The keys of a table in some fields, which are put when its rows go by. */
+  private Keys keysPut(Table table, List<FieldId> fields) {
+    return keys.computeIfAbsent(
+        new KeyOf(table.id(), fields),
+        of -> {
+          Keys made = keysOf(table, fields);
+          pass(table.id()).putKeys(fields, made, Optional.empty());
+          return made;
+        });
   }
 
   private Part rule(TablePass pass, Table table, Constraint.Holds holds) {
@@ -503,10 +530,11 @@ public final class Audit {
     pass.end();
   }
 
-  /** Tells of tables of which all is known now that one more went by: itself and its children. */
+  /** Tells of tables of which all is known now that one more went by: itself and its kin. */
   private void tell(TableId wentBy) {
     var now = new LinkedHashSet<TableId>(List.of(wentBy));
     byParent.getOrDefault(wentBy, List.of()).forEach(r -> now.add(r.child()));
+    byChild.getOrDefault(wentBy, List.of()).forEach(r -> now.add(r.parent()));
     for (TableId id : now) {
       if (isThrough(design.table(id))) {
         through(design.table(id));
@@ -518,16 +546,21 @@ public final class Audit {
     return !hangsOnUnread(table)
         && rows.wentBy(table.id())
         && parts.containsKey(table.id())
-        && byChild.getOrDefault(table.id(), List.of()).stream()
-            .allMatch(r -> rows.wentBy(r.parent()));
+        && asked(table).allMatch(rows::wentBy);
   }
 
-  /** Whether rows of a table were not read, or of one it refers to or reads. */
+  /** The other tables whose keys a table's rows are compared with. */
+  private Stream<TableId> asked(Table table) {
+    return Stream.concat(
+        byChild.getOrDefault(table.id(), List.of()).stream().map(Relationship::parent),
+        mustHaveChild(table.id()).stream().map(Relationship::child));
+  }
+
+  /** Whether rows of a table were not read, or of one it is compared with or reads. */
   private boolean hangsOnUnread(Table table) {
     return !unread.isEmpty()
         && (unread.containsKey(table.id())
-            || byChild.getOrDefault(table.id(), List.of()).stream()
-                .anyMatch(r -> unread.containsKey(r.parent()))
+            || asked(table).anyMatch(unread::containsKey)
             || formulas(draft.meaning().of(table))
                 .flatMap(formula -> reached(design, formula).stream())
                 .anyMatch(unread::containsKey));

@@ -75,6 +75,9 @@ public final class SetQuestions {
     questions.add(cellsAndRules());
     meaning.keys().forEach(this::key);
     design.parentsOf(table.id()).forEach(this::reference);
+    design.childrenOf(table.id()).stream()
+        .filter(Relationship::parentNeedsChild)
+        .forEach(this::children);
   }
 
   /** The questions about a table of a design. */
@@ -273,29 +276,39 @@ public final class SetQuestions {
 
   private void reference(Relationship r) {
     Table parent = design.table(r.parent());
-    List<String> own = r.childFields().stream().map(f -> "c." + column(f)).toList();
-    String same =
-        IntStream.range(0, own.size())
-            .mapToObj(
-                i ->
-                    "p."
-                        + dialect.name(parent.field(r.parentFields().get(i)).name())
-                        + " = "
-                        + own.get(i))
-            .collect(Collectors.joining(" AND "));
-    String sql =
-        "SELECT COUNT(*) FROM "
-            + dialect.name(table.name())
-            + " c WHERE "
-            + filled(own)
-            + " AND NOT EXISTS (SELECT 1 FROM "
-            + dialect.name(parent.name())
-            + " p WHERE "
-            + same
-            + ")";
+    List<String> own = columns("c", table, r.childFields());
+    String lonely = filled(own) + " AND " + without(parent, "p", linked(r));
     String says = " point to " + parent.noun().indefinite() + " that does not exist.";
-    questions.add(
-        new Question(
-            sql, false, List.of(about(Violation.Kind.ORPHAN, r.childFields(), r.name(), says))));
+    count("c", lonely, about(Violation.Kind.ORPHAN, r.childFields(), r.name(), says));
+  }
+
+  private void children(Relationship r) {
+    Table child = design.table(r.child());
+    String says = " have no " + child.noun().singular() + ", and each must have one.";
+    Violation about = about(Violation.Kind.CHILDLESS, r.parentFields(), r.name(), says);
+    count("p", without(child, "c", linked(r)), about);
+  }
+
+  private void count(String alias, String condition, Violation about) {
+    String from = "SELECT COUNT(*) FROM " + dialect.name(table.name()) + " " + alias;
+    questions.add(new Question(from + " WHERE " + condition, false, List.of(about)));
+  }
+
+  private String without(Table other, String alias, String condition) {
+    String from = dialect.name(other.name()) + " " + alias;
+    return "NOT EXISTS (SELECT 1 FROM " + from + " WHERE " + condition + ")";
+  }
+
+  /** That a child row c refers to a parent row p. */
+  private String linked(Relationship r) {
+    List<String> up = columns("p", design.table(r.parent()), r.parentFields());
+    List<String> down = columns("c", design.table(r.child()), r.childFields());
+    return IntStream.range(0, up.size())
+        .mapToObj(i -> up.get(i) + " = " + down.get(i))
+        .collect(Collectors.joining(" AND "));
+  }
+
+  private List<String> columns(String alias, Table of, List<FieldId> fields) {
+    return of.namesOf(fields).stream().map(name -> alias + "." + dialect.name(name)).toList();
   }
 }

@@ -6,8 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Reference;
 import joiner.expression.Value;
@@ -35,6 +35,7 @@ final class TablePass {
   private final List<CellCheck> cellChecks = new ArrayList<>();
   private final List<KeyPut> puts = new ArrayList<>();
   private final List<ReferenceCheck> references = new ArrayList<>();
+  private final List<ChildlessCheck> childless = new ArrayList<>();
   private final List<RuleCheck> rules = new ArrayList<>();
   private int rows;
 
@@ -56,7 +57,8 @@ final class TablePass {
 
   /** Whether anything is to be looked at. */
   boolean isWanted() {
-    return !cellChecks.isEmpty() || !puts.isEmpty() || !references.isEmpty() || !rules.isEmpty();
+    return Stream.of(cellChecks, puts, references, childless, rules)
+        .anyMatch(checks -> !checks.isEmpty());
   }
 
   /** The fields that are read, in the order of their columns in a batch. */
@@ -119,6 +121,14 @@ final class TablePass {
     return check;
   }
 
+  /** Whether each row has a child by a relationship, in the other table's keys. */
+  ChildlessCheck checkChildren(Relationship relationship, Table child, Keys children) {
+    var reader = new KeyReader(cells(relationship.parentFields()), children.form());
+    var check = new ChildlessCheck(relationship, table, child, reader, children, mostRows);
+    childless.add(check);
+    return check;
+  }
+
   RuleCheck checkRule(Constraint.Holds holds, Checked.Sound sound) {
     holds.fields().forEach(this::cells);
     var program = new RuleProgram(sound.tree(), cells, clock, batchRows);
@@ -140,6 +150,7 @@ final class TablePass {
     rules.forEach(check -> check.check(batch.rows(), batch.first()));
     puts.forEach(put -> put.put(batch.rows(), batch.first()));
     references.forEach(check -> check.check(batch.rows(), batch.first()));
+    childless.forEach(check -> check.check(batch.rows(), batch.first()));
     rows = batch.first() + batch.rows();
   }
 
@@ -148,8 +159,9 @@ final class TablePass {
     puts.forEach(KeyPut::end);
   }
 
-  /** Shows all references, which are answered when all tables went by. */
-  void forEachReference(Consumer<ReferenceCheck> each) {
-    references.forEach(each);
+  /** Lets go of what was asked of other tables, which is answered when all of them went by. */
+  void close() {
+    references.forEach(ReferenceCheck::close);
+    childless.forEach(ChildlessCheck::close);
   }
 }

@@ -37,6 +37,7 @@ public record Violation(
     NOT_IN_LIST("not-in-list"),
     DUPLICATE_KEY("duplicate-key"),
     ORPHAN("orphan"),
+    CHILDLESS("childless"),
     RULE("rule"),
     COMPUTED("computed");
 

@@ -91,7 +91,7 @@ final class TableLowering {
     this.dialect = dialect;
     this.names = names;
     this.view = new TableView(design, table, dialect);
-    this.upkeep = new TableUpkeep(design, meaning, dialect, names, this::unmade);
+    this.upkeep = new TableUpkeep(design, meaning, dialect, names, new Unmade());
     table.fields().stream().filter(this::counts).forEach(field -> counting.add(field.id()));
     relationships.stream()
         .filter(TableLowering::movesChildren)
@@ -141,7 +141,7 @@ final class TableLowering {
                         table.namesOf(i.fields()),
                         Set.copyOf(table.namesOf(List.copyOf(i.descending())))))
             .toList();
-    upkeep.keep(columns);
+    upkeep.keep(columns, relationships);
     return new CatalogTable(
         table.name(), columns, primary, uniques, references, checks, indexes, table.description());
   }
@@ -590,6 +590,19 @@ final class TableLowering {
   private void unmade(Field field, String subject, String reason) {
     String what = subject + " of " + table.label();
     shortfalls.add(new Shortfall(table.id(), what, reason, false, Optional.of(field.id())));
+  }
+
+  /** What is not kept of values that nobody types, and of rows that must be there. */
+  private final class Unmade implements TableUpkeep.Unmade {
+    @Override
+    public void tell(Field field, String subject, String why) {
+      unmade(field, subject, why);
+    }
+
+    @Override
+    public void tell(String subject, String why) {
+      shortfalls.add(new Shortfall(table.id(), subject, why));
+    }
   }
 
   private void shortfall(String subject, String reason) {

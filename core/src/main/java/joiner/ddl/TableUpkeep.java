@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.catalog.Column;
 import joiner.catalog.Sequence;
 import joiner.catalog.SqlExpression;
@@ -41,7 +42,11 @@ final class TableUpkeep {
 
   /** Is told of what is not kept, and why. */
   interface Unmade {
+    /** Of a field whose values are not made. */
     void tell(Field field, String subject, String why);
+
+    /** Of the table. */
+    void tell(String subject, String why);
   }
 
   /**
@@ -98,8 +103,9 @@ final class TableUpkeep {
    * Makes the triggers.
    *
    * @param columns as the engine has them
+   * @param relationships in which the table is the child
    */
-  void keep(List<Column> columns) {
+  void keep(List<Column> columns, List<Relationship> relationships) {
     List<Field> kept =
         table.fields().stream()
             .filter(field -> !field.isComputed())
@@ -108,6 +114,47 @@ final class TableUpkeep {
     changes(kept, columns);
     kept.forEach(this::number);
     copies(kept);
+    relationships.stream().filter(Relationship::parentNeedsChild).forEach(r -> children(r, kept));
+  }
+
+  /** That each parent has a row of this table. */
+  private void children(Relationship r, List<Field> kept) {
+    Table parent = design.table(r.parent());
+    List<FieldId> row = parent.primaryKey().isEmpty() ? r.parentFields() : parent.primaryKey();
+    boolean entered =
+        r.childFields().stream().map(table::field).allMatch(kept::contains)
+            && Stream.concat(row.stream(), r.parentFields().stream())
+                .noneMatch(key -> parent.field(key).isComputed());
+    List<Trigger> made =
+        !entered
+            ? List.of()
+            : dialect
+                .upkeep()
+                .map(
+                    upkeep ->
+                        upkeep.needing(
+                            names.take(ConstraintNaming.needing(parent.name(), table.name())),
+                            names.take(ConstraintNaming.leaving(parent.name(), table.name())),
+                            new Upkeep.Needed(
+                                parent.name(),
+                                parent.namesOf(row),
+                                parent.namesOf(r.parentFields()),
+                                table.name(),
+                                table.namesOf(r.childFields()),
+                                demand(parent))))
+                .orElse(List.of());
+    triggers.addAll(made);
+    if (made.isEmpty()) {
+      unmade.tell(
+          "that " + demand(parent),
+          entered
+              ? dialect.engine() + " looks at no transaction as a whole; an audit finds such rows."
+              : "one of the fields that relate them is worked out.");
+    }
+  }
+
+  private String demand(Table parent) {
+    return "each " + parent.noun().singular() + " has " + table.noun().indefinite();
   }
 
   private void changes(List<Field> kept, List<Column> columns) {

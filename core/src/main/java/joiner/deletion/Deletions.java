@@ -3,6 +3,7 @@ package joiner.deletion;
 import java.time.Clock;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Deque;
 import java.util.HashMap;
@@ -38,7 +39,12 @@ public final class Deletions {
   private final Draft draft;
   private final Evaluator evaluator;
   private final Map<TableId, List<Relationship>> downwards;
+
+  /** By which each parent must have a child. */
+  private final List<Relationship> demanding;
+
   private final Map<RelationshipId, int[][]> referring;
+  private final Map<RelationshipId, int[]> referred = new HashMap<>();
   private final Map<RelationshipId, Optional<Integer>> byDefault = new HashMap<>();
   private final Map<TableId, RowValues> values;
 
@@ -59,6 +65,8 @@ public final class Deletions {
     this.downwards =
         draft.design().relationships().stream()
             .collect(Collectors.groupingBy(Relationship::parent));
+    this.demanding =
+        draft.design().relationships().stream().filter(Relationship::parentNeedsChild).toList();
   }
 
   /** The same if a delete did something else by one relationship; which rows refer stays known. */
@@ -67,6 +75,8 @@ public final class Deletions {
         draft.design().withRelationship(of.id(), r -> r.withActions(action, r.onUpdate()));
     return new Deletions(draft.withDesign(design), evaluator, referring, values);
   }
+
+  private static final int NONE = -1;
 
   private List<Relationship> downwards(TableId table) {
     return downwards.getOrDefault(table, List.of());
@@ -89,6 +99,23 @@ public final class Deletions {
   /** For each row of the parent the rows of the child that refer to it. */
   private int[][] referring(Relationship r) {
     return referring.computeIfAbsent(r.id(), id -> find(r));
+  }
+
+  /** For each row of the child the row of the parent that it refers to; {@link #NONE} for none. */
+  private int[] referred(Relationship r) {
+    return referred.computeIfAbsent(
+        r.id(),
+        id -> {
+          int[] up = new int[draft.rows().of(r.child()).count()];
+          Arrays.fill(up, NONE);
+          int[][] down = referring(r);
+          for (int parent = 0; parent < down.length; parent++) {
+            for (int child : down[parent]) {
+              up[child] = parent;
+            }
+          }
+          return up;
+        });
   }
 
   private RowValues values(TableId id) {
@@ -225,7 +252,28 @@ public final class Deletions {
             refusals.add(new Outcome.Refusal(id, everywhere ? staying : rows, everywhere));
           });
       doubtful.forEach((id, rows) -> refusals.add(new Outcome.Refusal(id, rows, false)));
-      return new Outcome(gone, left, refusals);
+      return new Outcome(gone, left, childless(left), refusals);
+    }
+
+    /** Who loses the last child there must be. */
+    private Map<RelationshipId, BitSet> childless(Map<RelationshipId, BitSet> left) {
+      Map<RelationshipId, BitSet> all = new LinkedHashMap<>();
+      for (Relationship r : demanding) {
+        var lost = (BitSet) gone.getOrDefault(r.child(), new BitSet()).clone();
+        lost.or(left.getOrDefault(r.id(), new BitSet()));
+        BitSet parents = gone.getOrDefault(r.parent(), new BitSet());
+        var without = new BitSet();
+        lost.stream()
+            .map(child -> referred(r)[child])
+            .filter(parent -> parent != NONE && !parents.get(parent))
+            .distinct()
+            .filter(parent -> Arrays.stream(referring(r)[parent]).allMatch(lost::get))
+            .forEach(without::set);
+        if (!without.isEmpty()) {
+          all.put(r.id(), without);
+        }
+      }
+      return all;
     }
 
     private BitSet staying(RelationshipId id, BitSet rows) {
@@ -242,6 +290,7 @@ public final class Deletions {
    * @param most the most
    * @param taking how many rows there are with which others go
    * @param unlinking how many there are through which rows lose a link
+   * @param bereaving how many there are through which rows lose the last child they must have
    * @param refused how many cannot be deleted
    * @param rows how many were looked at
    * @param by the relationship that stands against it most often; empty if none does
@@ -251,6 +300,7 @@ public final class Deletions {
       int most,
       int taking,
       int unlinking,
+      int bereaving,
       int refused,
       int rows,
       Optional<RelationshipId> by) {}
@@ -263,6 +313,7 @@ public final class Deletions {
     int most = 0;
     int taking = 0;
     int unlinking = 0;
+    int bereaving = 0;
     int refused = 0;
     Map<RelationshipId, Integer> standing = new LinkedHashMap<>();
     for (int row = 0; row < looked; row++) {
@@ -281,9 +332,11 @@ public final class Deletions {
         most = Math.max(most, others);
       }
       unlinking += outcome.unlinked().isEmpty() ? 0 : 1;
+      bereaving += outcome.childless().isEmpty() ? 0 : 1;
     }
     Optional<RelationshipId> by =
         standing.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
-    return new Today(taking == 0 ? 0 : least, most, taking, unlinking, refused, looked, by);
+    return new Today(
+        taking == 0 ? 0 : least, most, taking, unlinking, bereaving, refused, looked, by);
   }
 }

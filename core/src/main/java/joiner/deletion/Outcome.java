@@ -11,13 +11,18 @@ import joiner.model.TableId;
  *
  * @param gone rows that go, those that were to be deleted among them; by the place in their table
  * @param unlinked rows that stay and lose a link or get another
+ * @param childless rows that stay, must have a child by the relationship and lose the last
  * @param refusals what stands against it; if there is one nothing happens
  */
 public record Outcome(
-    Map<TableId, BitSet> gone, Map<RelationshipId, BitSet> unlinked, List<Refusal> refusals) {
+    Map<TableId, BitSet> gone,
+    Map<RelationshipId, BitSet> unlinked,
+    Map<RelationshipId, BitSet> childless,
+    List<Refusal> refusals) {
   public Outcome {
     gone = Map.copyOf(gone);
     unlinked = Map.copyOf(unlinked);
+    childless = Map.copyOf(childless);
     refusals = List.copyOf(refusals);
   }
 
@@ -30,7 +35,8 @@ public record Outcome(
     /**
      * Rows that refer go along by another way: an engine that looks at the end of the statement
      * does it, one that looks at each row as it goes may refuse (ISO/IEC 9075-2, referential
-     * constraints, tells RESTRICT and NO ACTION apart so; from memory).
+     * constraints, tells RESTRICT and NO ACTION apart so; from memory). Or rows that must have a
+     * child lose the last: who looks at the transaction as a whole refuses, others do not.
      */
     DEPENDS
   }
@@ -45,10 +51,10 @@ public record Outcome(
 
   /** What engines say to it. */
   public Verdict verdict() {
-    if (refusals.isEmpty()) {
-      return Verdict.DONE;
+    if (refusals.stream().anyMatch(Refusal::everywhere)) {
+      return Verdict.REFUSED;
     }
-    return refusals.stream().anyMatch(Refusal::everywhere) ? Verdict.REFUSED : Verdict.DEPENDS;
+    return refusals.isEmpty() && childless.isEmpty() ? Verdict.DONE : Verdict.DEPENDS;
   }
 
   /** How many rows go. */

@@ -1,8 +1,13 @@
 package joiner.engine;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.catalog.Sequence;
 import joiner.catalog.Trigger;
 import joiner.catalog.Trigger.Event;
@@ -15,14 +20,7 @@ final class PostgreSqlUpkeep extends NumberingUpkeep {
   }
 
   private Trigger trigger(Event event, String name, String table, String declared, String body) {
-    String function =
-        "CREATE FUNCTION "
-            + name(name)
-            + "() RETURNS trigger LANGUAGE plpgsql AS $keep$\n"
-            + declared
-            + "BEGIN\n"
-            + body
-            + "  RETURN NEW;\nEND\n$keep$";
+    String function = function(name, declared, body, "NEW");
     String definition =
         "CREATE TRIGGER "
             + name(name)
@@ -34,6 +32,103 @@ final class PostgreSqlUpkeep extends NumberingUpkeep {
             + name(name)
             + "()";
     return before(event, name, table, definition, Optional.of(function));
+  }
+
+  private String function(String name, String declared, String body, String returned) {
+    return "CREATE FUNCTION "
+        + name(name)
+        + "() RETURNS trigger LANGUAGE plpgsql AS $keep$\n"
+        + declared
+        + "BEGIN\n"
+        + body
+        + "  RETURN "
+        + returned
+        + ";\nEND\n$keep$";
+  }
+
+  /** A trigger whose function is called for each row when the transaction ends. */
+  private Trigger atTheEnd(
+      Set<Event> events, String changes, String name, String table, List<String> body) {
+    String definition =
+        "CREATE CONSTRAINT TRIGGER "
+            + name(name)
+            + " AFTER "
+            + changes
+            + " ON "
+            + name(table)
+            + " DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION "
+            + name(name)
+            + "()";
+    String function = function(name, "", lines(body), "NULL");
+    return new Trigger(
+        name, table, Trigger.Timing.AFTER, events, definition, Optional.of(function));
+  }
+
+  /**
+   * Who takes the last row away waits for others who take one of the same parent, so that two of
+   * them do not each count on the row of the other (READ COMMITTED; SERIALIZABLE sees to it itself,
+   * REPEATABLE READ does not). TRUNCATE is not looked at.
+   */
+  @Override
+  public List<Trigger> needing(String coming, String leaving, Needed n) {
+    String parent = name(n.parent());
+    String rowsOfNew =
+        "SELECT 1 FROM " + name(n.child()) + " c WHERE " + same("c", n.columns(), "NEW", n.keys());
+    String rowsOfOld =
+        "SELECT 1 FROM "
+            + name(n.child())
+            + " c WHERE "
+            + same("c", n.columns(), "OLD", n.columns());
+    Trigger onParent =
+        atTheEnd(
+            EnumSet.of(Event.INSERT, Event.UPDATE),
+            "INSERT OR UPDATE OF " + names(distinct(n.row(), n.keys())),
+            coming,
+            n.parent(),
+            List.of(
+                "IF NOT EXISTS (" + rowsOfNew + ")",
+                "    AND EXISTS (SELECT 1 FROM "
+                    + parent
+                    + " p WHERE "
+                    + same("p", n.row(), "NEW", n.row())
+                    + ") THEN",
+                refusal(coming, n),
+                "END IF;"));
+    Trigger onChild =
+        atTheEnd(
+            EnumSet.of(Event.DELETE, Event.UPDATE),
+            "DELETE OR UPDATE OF " + names(n.columns()),
+            leaving,
+            n.child(),
+            List.of(
+                "PERFORM 1 FROM "
+                    + parent
+                    + " p WHERE "
+                    + same("p", n.keys(), "OLD", n.columns())
+                    + " FOR NO KEY UPDATE;",
+                "IF FOUND AND NOT EXISTS (" + rowsOfOld + ") THEN",
+                refusal(leaving, n),
+                "END IF;"));
+    return List.of(onParent, onChild);
+  }
+
+  private String refusal(String constraint, Needed needed) {
+    return "  RAISE EXCEPTION USING ERRCODE = 'check_violation', CONSTRAINT = "
+        + text(constraint)
+        + ", MESSAGE = "
+        + text(needed.says())
+        + ";";
+  }
+
+  private static List<String> distinct(List<String> some, List<String> more) {
+    return Stream.concat(some.stream(), more.stream()).distinct().toList();
+  }
+
+  /** That some columns of one row have the values of some of another. */
+  private String same(String row, List<String> columns, String other, List<String> others) {
+    return IntStream.range(0, columns.size())
+        .mapToObj(i -> row + "." + name(columns.get(i)) + " = " + other + "." + name(others.get(i)))
+        .collect(Collectors.joining(" AND "));
   }
 
   @Override

@@ -78,6 +78,41 @@ public abstract class Upkeep {
   public abstract List<Trigger> keeping(String name, Kept kept);
 
   /**
+   * Rows each of which must have another that refers to it, at the end of every transaction.
+   *
+   * @param parent the table of those rows
+   * @param row columns by which a row of it is found again
+   * @param keys columns that are referred to, in the order of {@code columns}
+   * @param child the table of the rows that refer
+   * @param columns by which they do
+   * @param says what is demanded, for whoever breaks it
+   */
+  public record Needed(
+      String parent,
+      List<String> row,
+      List<String> keys,
+      String child,
+      List<String> columns,
+      String says) {
+    public Needed {
+      row = List.copyOf(row);
+      keys = List.copyOf(keys);
+      columns = List.copyOf(columns);
+    }
+  }
+
+  /**
+   * The triggers that refuse a transaction after which a row would be without one that refers to
+   * it; empty: the engine looks at no transaction as a whole.
+   *
+   * @param coming the name of the trigger on rows that must have others
+   * @param leaving the name of that on rows that refer
+   */
+  public List<Trigger> needing(String coming, String leaving, Needed needed) {
+    return List.of();
+  }
+
+  /**
    * Lines that fill columns which have no value yet.
    *
    * @param row what the new row is called

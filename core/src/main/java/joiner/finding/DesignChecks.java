@@ -48,6 +48,7 @@ public final class DesignChecks {
           new CascadeReachesTwice(),
           new CascadeMeetsRefusal(),
           new CascadeCircle(),
+          new OneOrMoreNotKept(),
           new TiedTwice(),
           new NoPath(),
           new MissingRowLabel(),

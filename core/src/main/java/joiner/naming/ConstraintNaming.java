@@ -59,6 +59,16 @@ public final class ConstraintNaming {
     return "number_" + table + "_" + column;
   }
 
+  /** The trigger by which a new row must have another that refers to it. */
+  public static String needing(String parent, String child) {
+    return "need_" + parent + "_" + child;
+  }
+
+  /** The trigger by which the last row that refers to another stays. */
+  public static String leaving(String parent, String child) {
+    return "last_" + parent + "_" + child;
+  }
+
   /** The table of the last numbers that were given. */
   public static String numbers(String table, String column) {
     return table + "_" + column + "_numbers";

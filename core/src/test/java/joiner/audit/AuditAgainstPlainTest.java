@@ -150,11 +150,12 @@ class AuditAgainstPlainTest {
       }
       related.add(
           Relationship.of(
-              "fk" + i,
-              tables.get(random.nextInt(2)).id(),
-              child,
-              tables.get(random.nextInt(2)).id(),
-              parent));
+                  "fk" + i,
+                  tables.get(random.nextInt(2)).id(),
+                  child,
+                  tables.get(random.nextInt(2)).id(),
+                  parent)
+              .withParentNeedsChild(random.nextInt(3) == 0));
     }
     Design design =
         Design.empty("d", "D").withTableAdded(tables.get(0)).withTableAdded(tables.get(1));

@@ -57,16 +57,18 @@ final class PlainAudit {
     for (Constraint.Unique key : meaning.keys()) {
       new PlainKeys(table, values(table)).addTo(key.name(), key.fields(), violations, hints);
     }
-    for (Relationship r : draft.design().parentsOf(table.id())) {
-      new PlainReferences(
-              draft.design(),
-              r,
-              values(draft.design().table(r.child())),
-              values(draft.design().table(r.parent())))
-          .addTo(violations);
-    }
+    draft.design().parentsOf(table.id()).forEach(r -> references(r).addTo(violations));
+    draft.design().childrenOf(table.id()).stream()
+        .filter(Relationship::parentNeedsChild)
+        .forEach(r -> references(r).addChildless(violations));
     meaning.rules().forEach(rule -> rule(table, rule, violations));
     return new TableAudit(table.id(), draft.rows().of(table.id()).count(), violations, hints);
+  }
+
+  private PlainReferences references(Relationship r) {
+    RowValues child = values(draft.design().table(r.child()));
+    RowValues parent = values(draft.design().table(r.parent()));
+    return new PlainReferences(draft.design(), r, child, parent);
   }
 
   /** The values of a table, each computed one worked out by itself; an error is no value. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import joiner.expression.Value;
 import joiner.model.Design;
 import joiner.model.Relationship;
@@ -52,6 +53,42 @@ final class PlainReferences {
               orphans,
               message(orphans, missing, known)));
     }
+  }
+
+  /** Adds the parents without a child, where each must have one. */
+  void addChildless(List<Violation> violations) {
+    var known = new java.util.HashSet<>(rows.tuples(relationship.childFields()));
+    known.remove(Optional.<List<Value>>empty());
+    List<Optional<List<Value>>> tuples = parentRows.tuples(relationship.parentFields());
+    List<Integer> childless =
+        IntStream.range(0, tuples.size())
+            .filter(row -> !known.contains(tuples.get(row)))
+            .mapToObj(row -> row + 1)
+            .toList();
+    if (childless.isEmpty()) {
+      return;
+    }
+    List<Value> first =
+        relationship.parentFields().stream()
+            .map(field -> parentRows.value(field, childless.getFirst() - 1))
+            .toList();
+    violations.add(
+        new Violation(
+            Violation.Kind.CHILDLESS,
+            parent.id(),
+            relationship.parentFields(),
+            relationship.name(),
+            childless.size(),
+            childless,
+            Sentences.rows(childless, childless.size())
+                + (childless.size() == 1 ? " has no " : " have no ")
+                + child.noun().singular()
+                + ", for example "
+                + Sentences.quoted(first)
+                + "; each "
+                + parent.noun().singular()
+                + " must have "
+                + (child.isUnique(relationship.childFields()) ? "one." : "one or more.")));
   }
 
   private String message(List<Integer> orphans, List<List<Value>> missing, Set<List<Value>> known) {

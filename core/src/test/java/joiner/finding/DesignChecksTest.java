@@ -143,6 +143,15 @@ class DesignChecksTest {
                                     ReferentialAction.CASCADE, ReferentialAction.NO_ACTION))),
             true),
         new Case(
+            "one-or-more-not-kept",
+            design ->
+                acting("fk_piece_glaze_glaze_id", ReferentialAction.CASCADE)
+                    .apply(
+                        design.withRelationship(
+                            new RelationshipId("fk_piece_glaze_piece_id"),
+                            r -> r.withParentNeedsChild(true))),
+            true),
+        new Case(
             "tied-twice",
             design ->
                 design.withRelationship(

@@ -277,6 +277,9 @@ final class RelationshipModel {
     if (today.unlinking() > 0) {
       lines.add(texts.get("today.unlinking", today.unlinking(), today.rows(), rows));
     }
+    if (today.bereaving() > 0) {
+      lines.add(texts.get("today.bereaving", today.bereaving(), today.rows(), rows));
+    }
     if (today.refused() > 0) {
       String referring =
           today
