@@ -51,6 +51,8 @@ public final class DesignChecks {
           new OneOrMoreNotKept(),
           new TiedTwice(),
           new NoPath(),
+          new Fan(),
+          new Chasm(),
           new MissingRowLabel(),
           new PatternWithoutMatch(),
           new UnitMissing(),

@@ -100,6 +100,7 @@ class DesignChecksTest {
 
   static List<Case> cases() {
     FieldType text = new FieldType.Text(20);
+    Field cost = Field.of("cost", "Cost", new FieldType.Money(8, 2));
     var thirteen = FieldType.Choice.of(IntStream.range(0, 13).mapToObj(i -> "form " + i).toList());
     return List.of(
         new Case("name-not-kept", field("kiln", "name", f -> f.withName("n".repeat(64))), false),
@@ -171,6 +172,13 @@ class DesignChecksTest {
                         .filter(r -> !r.name().equals("fk_recipe_line_material_id"))
                         .toList()),
             false),
+        new Case(
+            "fan",
+            design ->
+                table("firing", t -> t.withFieldAdded(cost))
+                    .apply(table("glaze", t -> t.withFieldAdded(cost)).apply(design)),
+            true),
+        new Case("chasm", field("piece", "grams", f -> f.withUnit("g")), false),
         new Case(
             "origin-not-kept",
             field(
@@ -469,10 +477,10 @@ class DesignChecksTest {
   }
 
   @Test
-  void theDemoHasNothingButOneAdvice() {
+  void theDemoHasNothingButTwoAdvices() {
     assertThat(DesignChecks.run(Pottery.demo()))
         .extracting(Finding::id)
-        .containsExactly("redundant-relationship");
+        .containsExactly("redundant-relationship", "fan");
   }
 
   @Test
@@ -493,6 +501,7 @@ class DesignChecksTest {
             "redundant-relationship",
             "growing-choices",
             "duplicate-index",
+            "fan",
             "missing-row-label");
   }
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.expression.Formula;
 import joiner.expression.Width;
@@ -451,6 +452,40 @@ class FindingSentencesTest {
         .anySatisfy(s -> assertThat(s).startsWith("The row label of Kiln cannot be used: There"));
   }
 
+  /** By hand: M1 has two of each, which makes four; M2 has one of each; M3 has none of one. */
+  @Test
+  void aFanIsToldWithTheRowsThatItCountsTwice() {
+    FieldType money = new FieldType.Money(8, 2);
+    Table member = table("member", field("no", TEXT)).withPrimaryKey(List.of(id("no")));
+    Table sale = table("sale", field("by", TEXT), field("price", money));
+    Table fee = table("fee", field("of", TEXT), field("paid", money));
+    Design design =
+        design(member, sale, fee)
+            .withRelationshipAdded(
+                Relationship.of("s", sale.id(), List.of(id("by")), member.id(), List.of(id("no"))))
+            .withRelationshipAdded(
+                Relationship.of("f", fee.id(), List.of(id("of")), member.id(), List.of(id("no"))));
+    SampleRows rows =
+        new SampleRows(
+            Map.of(
+                member.id(),
+                Pottery.rows(member, List.of(List.of("M1"), List.of("M2"), List.of("M3"))),
+                sale.id(),
+                Pottery.rows(
+                    sale,
+                    Stream.of("M1", "M1", "M2", "M3", "M3").map(m -> List.of(m, "8")).toList()),
+                fee.id(),
+                Pottery.rows(fee, Stream.of("M1", "M1", "M2").map(m -> List.of(m, "5")).toList())));
+    assertThat(
+            DesignChecks.run(new Draft(design, rows)).stream()
+                .filter(f -> f.id().equals("fan"))
+                .map(Finding::message))
+        .containsExactly(
+            "Adding up Price of sales and Paid of fees in one question through members"
+                + " counts rows more than once, today for 1 member.");
+    assertThat(says("fan", design)).as("without rows nothing shows it").isEmpty();
+  }
+
   /** What is kept of earlier runs never makes a difference. */
   @Test
   void findingsWithWhatIsKnownAreThoseWithout() {
@@ -461,7 +496,7 @@ class FindingSentencesTest {
     Draft less =
         demo.withDesign(
             demo.design().withTable(new TableId("kiln"), t -> t.withRowLabel(Optional.empty())));
-    assertThat(said(less, known)).isEqualTo(said(less, new KnownFindings())).hasSize(2);
+    assertThat(said(less, known)).isEqualTo(said(less, new KnownFindings())).hasSize(3);
     Relationship link = demo.design().relationships().iterator().next();
     Draft emptied =
         demo.withDesign(
