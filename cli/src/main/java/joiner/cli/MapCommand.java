@@ -6,13 +6,16 @@ import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import joiner.format.UnreadableFileException;
 import joiner.map.Detail;
 import joiner.map.MapLayout;
 import joiner.map.MapPicture;
 import joiner.map.Neighbours;
 import joiner.map.PictureTheme;
+import joiner.map.Scope;
 import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -60,6 +63,17 @@ final class MapCommand implements Callable<Integer> {
       description = "What is told of each table: fields (as usual), keys or names.")
   private Detail detail;
 
+  @Option(
+      names = "--areas",
+      defaultValue = "regions",
+      description =
+          "How areas are told apart: regions (as usual), stand_ins for what they refer to"
+              + " elsewhere, or mixed.")
+  private Scope.Areas areas;
+
+  @Option(names = "--folded", description = "Each area as one board.")
+  private boolean folded;
+
   @Option(names = "--theme", defaultValue = "light", description = "light (as usual) or dark.")
   private PictureTheme theme;
 
@@ -73,17 +87,28 @@ final class MapCommand implements Callable<Integer> {
             .orElseThrow(() -> wrong(file + " ends in none of .svg, .pdf and .png"));
     Design drawn = design.open(spec.commandLine().getErr()).draft().design();
     Set<TableId> tables = tables(drawn);
-    MapLayout layout = MapLayout.of(drawn, tables, detail);
+    Scope scope = new Scope(tables, areas, folded ? allAreas(drawn) : Set.of());
+    MapLayout layout = MapLayout.of(drawn, scope, detail);
     new MapPicture(layout, theme, drawn.title()).write(file, format);
     spec.commandLine()
         .getOut()
         .println(
             layout.boards().size()
+                + layout.folded().size()
                 + " tables and "
-                + layout.routes().size()
+                + relationships(layout)
                 + " relationships in "
                 + file);
     return ExitCode.FINE;
+  }
+
+  private static Set<AreaId> allAreas(Design drawn) {
+    return drawn.areas().stream().map(Area::id).collect(Collectors.toSet());
+  }
+
+  private static int relationships(MapLayout layout) {
+    return layout.routes().size()
+        + layout.bundles().stream().mapToInt(bundle -> bundle.all().size()).sum();
   }
 
   private Set<TableId> tables(Design drawn) {

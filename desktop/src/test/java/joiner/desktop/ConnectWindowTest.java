@@ -2,8 +2,10 @@ package joiner.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
@@ -12,6 +14,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import joiner.desktop.map.MapView;
 import joiner.desktop.map.MatrixView;
+import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.edit.Reading;
 import joiner.model.FieldId;
@@ -128,12 +131,68 @@ class ConnectWindowTest extends OpenedWindow {
     untilFocused("other-table");
     TextInputControl filter = node(robot, "table-filter", TextInputControl.class);
     robot.interact(filter::requestFocus);
-    robot.interact(
-        () -> bench.selectionProperty().set(joiner.desktop.work.Selection.of(new TableId("kiln"))));
+    robot.interact(() -> bench.selectionProperty().set(Selection.of(new TableId("kiln"))));
     robot.write("pie");
     assertThat(filter.isFocused()).isTrue();
     assertThat(filter.getText()).isEqualTo("pie");
     assertThat(says(robot, "Relate two tables")).as("it waits").isTrue();
+  }
+
+  private static boolean shows(MapView map, String... tables) {
+    return map.layoutShown()
+        .boards()
+        .keySet()
+        .equals(Arrays.stream(tables).map(TableId::new).collect(Collectors.toSet()));
+  }
+
+  @Test
+  void anAreaIsFoldedByAKeyAndUnfoldedByAClick(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "kiln");
+    MapView map = map(robot);
+    robot.interact(map::requestFocus);
+    robot.type(KeyCode.F);
+    until(() -> !map.layoutShown().folded().isEmpty());
+    assertThat(map.layoutShown().folded().keySet())
+        .extracting(TableId::value)
+        .containsExactlyInAnyOrder("kiln", "cone", "firing", "incident");
+    assertThat(map.layoutShown().bundles()).isNotEmpty();
+    robot.type(KeyCode.LEFT); // A folded area is walked on from like a table.
+    until(() -> !bench.table().map(Table::name).equals(Optional.of("kiln")));
+    robot.clickOn(at(map, "kiln"));
+    until(() -> map.layoutShown().folded().isEmpty());
+    assertThat(map.layoutShown().boards()).hasSize(16);
+  }
+
+  @Test
+  void onlyWhatLeadsFromOneTableToAnotherIsShown(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "locker");
+    MapView map = map(robot);
+    robot.interact(map::requestFocus);
+    robot.type(KeyCode.W);
+    robot.interact(() -> bench.selectionProperty().set(Selection.of(new TableId("piece"))));
+    robot.interact(map::requestFocus);
+    robot.type(KeyCode.ENTER);
+    until(() -> shows(map, "locker", "member", "piece"));
+    robot.type(KeyCode.H); // The piece is taken off.
+    until(() -> shows(map, "locker", "member"));
+    robot.interact(node(robot, "hidden-shown", Button.class)::fire);
+    until(() -> shows(map, "locker", "member", "piece"));
+    robot.interact(node(robot, "ways-shown", Button.class)::fire);
+    until(() -> map.layoutShown().boards().size() == 16);
+  }
+
+  @Test
+  void aTableIsLookedForOnTheMap(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "kiln");
+    map(robot);
+    TextInputControl find = node(robot, "find-on-map", TextInputControl.class);
+    robot.interact(find::requestFocus);
+    robot.write("glaze");
+    robot.type(KeyCode.ENTER);
+    until(() -> bench.table().map(Table::name).equals(Optional.of("glaze")));
+    robot.type(KeyCode.ENTER);
+    until(() -> bench.table().map(Table::name).equals(Optional.of("piece_glaze")));
+    assertThat(find.isFocused()).as("one goes on looking").isTrue();
   }
 
   @Test
@@ -189,10 +248,7 @@ class ConnectWindowTest extends OpenedWindow {
     Relationship toLocker = ties("locker", "member").getFirst();
     show(robot, Stage.CONNECT, "locker");
     robot.interact(
-        () ->
-            bench
-                .selectionProperty()
-                .set(joiner.desktop.work.Selection.of(toLocker.child(), toLocker.id())));
+        () -> bench.selectionProperty().set(Selection.of(toLocker.child(), toLocker.id())));
     Button turn = node(robot, "turn-round", Button.class);
     robot.interact(turn::fire);
     Button make = node(robot, "preview-make", Button.class);

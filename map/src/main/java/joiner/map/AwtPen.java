@@ -1,6 +1,7 @@
 package joiner.map;
 
 import java.awt.BasicStroke;
+import java.awt.Color;
 import java.awt.Font;
 import java.awt.FontFormatException;
 import java.awt.Graphics2D;
@@ -43,6 +44,22 @@ final class AwtPen implements Pen {
   public void fill(Ink ink, double x, double y, double width, double height) {
     g.setColor(theme.of(ink));
     g.fill(new Rectangle2D.Double(x, y, width, height));
+  }
+
+  @Override
+  public void tint(Ink ink, double x, double y, double width, double height) {
+    Color paper = theme.of(Ink.PAPER);
+    Color full = theme.of(ink);
+    g.setColor(
+        new Color(
+            mixed(paper.getRed(), full.getRed()),
+            mixed(paper.getGreen(), full.getGreen()),
+            mixed(paper.getBlue(), full.getBlue())));
+    g.fill(new Rectangle2D.Double(x, y, width, height));
+  }
+
+  private static int mixed(int paper, int full) {
+    return (int) Math.round(paper + TINT * (full - paper));
   }
 
   @Override

@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import joiner.model.FieldId;
-import joiner.model.TableId;
 
 /**
- * A table as it is drawn: a board with its name and its first fields.
+ * What is drawn in one piece: a table with its name and its first fields, or an area that is
+ * folded.
  *
  * @param area hue of its area, -1 for none
  * @param lines the fields shown
@@ -17,7 +17,6 @@ import joiner.model.TableId;
  * @param width in pixels at zoom 1
  */
 public record Board(
-    TableId id,
     String title,
     String remark,
     int area,
@@ -29,6 +28,7 @@ public record Board(
   static final double WIDTH = 190;
   static final double KEYS_WIDTH = 146;
   static final double BRIEF_WIDTH = 118;
+  static final double AREA_WIDTH = 150;
   public static final double HEAD = 28;
   public static final double LINE = 20;
   static final double FOOT = 8;
@@ -57,7 +57,7 @@ public record Board(
         lines.stream()
             .map(l -> which.test(l.field) ? new Line(l.field, l.tag, l.name, l.type, mark) : l)
             .toList();
-    return new Board(id, title, remark, area, all, more, caption, ends, width);
+    return new Board(title, remark, area, all, more, caption, ends, width);
   }
 
   /** How high it is, in pixels at zoom 1. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
 import java.util.function.Predicate;
@@ -18,6 +19,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
+import joiner.naming.Counts;
 
 /** Turns tables into boards: keys and links first, then fields until the board is full. */
 final class Boards {
@@ -68,7 +70,6 @@ final class Boards {
           case TableKind.Join join -> "join table";
         };
     return new Board(
-        table.id(),
         table.label(),
         remark,
         table.area().map(hues::get).orElse(-1),
@@ -85,16 +86,23 @@ final class Boards {
 
   /** A small board with one line in the place of the fields. */
   Board brief(Table table, MapLayout.Brief brief) {
-    return new Board(
-        table.id(),
-        brief.title(),
-        "",
-        table.area().map(hues::get).orElse(-1),
-        List.of(),
-        0,
-        brief.caption(),
-        0,
-        Board.BRIEF_WIDTH);
+    return brief(brief.title(), brief.caption(), table.area(), Board.BRIEF_WIDTH);
+  }
+
+  /** A table where others refer to it, told by what they say of it. */
+  Board standIn(Table table, String roles) {
+    return brief(table.label(), roles, table.area(), Board.KEYS_WIDTH);
+  }
+
+  /** An area that is folded. */
+  Board folded(Area area, int tables) {
+    String caption = Counts.of(tables, "table", "tables");
+    return brief(area.name(), caption, Optional.of(area.id()), Board.AREA_WIDTH);
+  }
+
+  private Board brief(String title, String caption, Optional<AreaId> area, double width) {
+    int hue = area.map(hues::get).orElse(-1);
+    return new Board(title, "", hue, List.of(), 0, caption, 0, width);
   }
 
   /** Self references leave and meet a board on one side. */

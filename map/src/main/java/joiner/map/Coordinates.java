@@ -11,17 +11,26 @@ import java.util.List;
  *
  * @param boards x and y of each board's upper left corner
  * @param lines x and y of each line's corners in turn
+ * @param regions x and y of each region's upper left and lower right corner
  */
-record Coordinates(double width, double height, List<double[]> boards, List<double[]> lines) {
+record Coordinates(
+    double width,
+    double height,
+    List<double[]> boards,
+    List<double[]> lines,
+    List<double[]> regions) {
   Coordinates {
     boards = List.copyOf(boards);
     lines = List.copyOf(lines);
+    regions = List.copyOf(regions);
   }
 
   void write(DataOutputStream out) throws IOException {
     out.writeDouble(width);
     out.writeDouble(height);
-    for (List<double[]> all : List.of(boards, lines)) {
+    List<List<double[]>> parts =
+        regions.isEmpty() ? List.of(boards, lines) : List.of(boards, lines, regions);
+    for (List<double[]> all : parts) {
       out.writeInt(all.size());
       for (double[] points : all) {
         out.writeInt(points.length);
@@ -41,7 +50,11 @@ record Coordinates(double width, double height, List<double[]> boards, List<doub
     double width = in.readDouble();
     double height = in.readDouble();
     return new Coordinates(
-        width, height, all(in, graph.nodes().size()), all(in, graph.edges().size()));
+        width,
+        height,
+        all(in, graph.nodes().size()),
+        all(in, graph.edges().size()),
+        graph.regions() == 0 ? List.of() : all(in, graph.regions()));
   }
 
   private static List<double[]> all(DataInputStream in, int expected) throws IOException {

@@ -3,23 +3,46 @@ package joiner.map;
 import java.nio.ByteBuffer;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 
 /**
- * What a layout depends on: sizes of boards and where lines leave and meet them, in pixels at zoom
- * 1.
+ * What a layout depends on: sizes of boards, which of them stand together in a region, and where
+ * lines leave and meet them, in pixels at zoom 1.
  *
  * @param brief whether the boards are small and stand close together
+ * @param regions how many there are; each node is in one of them or in none
  */
-record LayoutGraph(boolean brief, List<Node> nodes, List<Edge> edges) {
+record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edges) {
   LayoutGraph {
     nodes = List.copyOf(nodes);
     edges = List.copyOf(edges);
   }
 
-  /** A board. */
-  record Node(double width, double height) {}
+  /** A graph without regions. */
+  LayoutGraph(boolean brief, List<Node> nodes, List<Edge> edges) {
+    this(brief, 0, nodes, edges);
+  }
+
+  /**
+   * A board.
+   *
+   * @param region the number of the one it is in, from 0; {@link #NONE}
+   * @param free whether lines may meet a side of it anywhere
+   */
+  record Node(double width, double height, int region, boolean free) {
+    static final int NONE = -1;
+
+    /** A board in no region. */
+    Node(double width, double height) {
+      this(width, height, NONE, false);
+    }
+
+    private boolean isPlain() {
+      return region == NONE && !free;
+    }
+  }
 
   /**
    * A line from the right of a board to the left of another, or to the right of the same one.
@@ -29,14 +52,22 @@ record LayoutGraph(boolean brief, List<Node> nodes, List<Edge> edges) {
    */
   record Edge(int from, double fromY, int to, double toY) {}
 
-  /** Equal for equal graphs: SHA-256 of all numbers, in hexadecimal. */
+  /**
+   * Equal for equal graphs that are laid out in one way: SHA-256 of all numbers, in hexadecimal.
+   */
   String digest() {
-    var bytes = ByteBuffer.allocate(9 + 16 * nodes.size() + 24 * edges.size());
+    var bytes = ByteBuffer.allocate(17 + 21 * nodes.size() + 24 * edges.size());
+    bytes.putInt(LayoutKernel.EDITION);
     bytes.put((byte) (brief ? 1 : 0)).putInt(nodes.size()).putInt(edges.size());
     nodes.forEach(node -> bytes.putDouble(node.width).putDouble(node.height));
     edges.forEach(e -> bytes.putInt(e.from).putDouble(e.fromY).putInt(e.to).putDouble(e.toY));
+    if (!nodes.stream().allMatch(Node::isPlain)) {
+      bytes.putInt(regions);
+      nodes.forEach(node -> bytes.putInt(node.region).put((byte) (node.free ? 1 : 0)));
+    }
+    byte[] told = Arrays.copyOf(bytes.array(), bytes.position());
     try {
-      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes.array()));
+      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(told));
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException("every Java platform has SHA-256", e);
     }

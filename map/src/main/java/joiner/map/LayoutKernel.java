@@ -10,6 +10,7 @@ import org.eclipse.elk.core.math.ElkPadding;
 import org.eclipse.elk.core.options.CoreOptions;
 import org.eclipse.elk.core.options.Direction;
 import org.eclipse.elk.core.options.EdgeRouting;
+import org.eclipse.elk.core.options.HierarchyHandling;
 import org.eclipse.elk.core.options.PortConstraints;
 import org.eclipse.elk.core.options.PortSide;
 import org.eclipse.elk.core.util.BasicProgressMonitor;
@@ -26,7 +27,18 @@ import org.eclipse.elk.graph.util.ElkGraphUtil;
  * system structures", 1981, as in the Eclipse Layout Kernel). The same graph gives the same layout.
  */
 final class LayoutKernel {
+  /** Another number for each way of laying out, so that none is taken for one of another way. */
+  static final int EDITION = 2;
+
   private static final double JOINT = 10;
+
+  /** Room for the name of a region above its boards. */
+  static final double REGION_HEAD = 30;
+
+  private static final double REGION_SIDE = 16;
+
+  /** How much wider than high regions are packed, as most windows are. */
+  private static final double PACKED = 1.9;
 
   static {
     LayoutMetaDataService.getInstance()
@@ -35,6 +47,7 @@ final class LayoutKernel {
 
   private final LayoutGraph graph;
   private final ElkNode root = ElkGraphUtil.createGraph();
+  private final List<ElkNode> regions = new ArrayList<>();
   private final List<ElkNode> nodes = new ArrayList<>();
   private final List<ElkEdge> edges = new ArrayList<>();
 
@@ -48,33 +61,77 @@ final class LayoutKernel {
   }
 
   private Coordinates layOut() {
-    root.setProperty(CoreOptions.ALGORITHM, LayeredOptions.ALGORITHM_ID);
-    root.setProperty(CoreOptions.DIRECTION, Direction.RIGHT);
-    root.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.ORTHOGONAL);
-    root.setProperty(CoreOptions.RANDOM_SEED, 1);
-    root.setProperty(CoreOptions.PADDING, new ElkPadding(graph.brief() ? 6 : 28));
-    root.setProperty(CoreOptions.SPACING_NODE_NODE, graph.brief() ? 14.0 : 26.0);
-    root.setProperty(CoreOptions.SPACING_EDGE_EDGE, 9.0);
-    root.setProperty(LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, graph.brief() ? 34.0 : 46.0);
-    root.setProperty(LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, graph.brief() ? 14.0 : 20.0);
-    root.setProperty(LayeredOptions.SPACING_EDGE_EDGE_BETWEEN_LAYERS, 9.0);
-    root.setProperty(CoreOptions.ASPECT_RATIO, 1.5);
+    prepare(root, new ElkPadding(graph.brief() ? 6 : 28));
+    if (graph.edges().stream().anyMatch(this::crosses)) {
+      root.setProperty(CoreOptions.HIERARCHY_HANDLING, HierarchyHandling.INCLUDE_CHILDREN);
+    } else if (graph.regions() > 0) { // Each is laid out by itself, and then they are packed.
+      root.setProperty(CoreOptions.ASPECT_RATIO, PACKED);
+    }
+    for (int i = 0; i < graph.regions(); i++) {
+      ElkNode region = ElkGraphUtil.createNode(root);
+      prepare(region, new ElkPadding(REGION_HEAD, REGION_SIDE, REGION_SIDE, REGION_SIDE));
+      regions.add(region);
+    }
     graph.nodes().forEach(this::add);
     graph.edges().forEach(this::add);
     new RecursiveGraphLayoutEngine().layout(root, new BasicProgressMonitor());
     return new Coordinates(
         root.getWidth(),
         root.getHeight(),
-        nodes.stream().map(node -> new double[] {node.getX(), node.getY()}).toList(),
-        edges.stream().map(LayoutKernel::points).toList());
+        nodes.stream().map(LayoutKernel::corner).toList(),
+        edges.stream().map(LayoutKernel::points).toList(),
+        regions.stream()
+            .map(
+                region ->
+                    new double[] {
+                      region.getX(),
+                      region.getY(),
+                      region.getX() + region.getWidth(),
+                      region.getY() + region.getHeight()
+                    })
+            .toList());
+  }
+
+  private boolean crosses(LayoutGraph.Edge line) {
+    return graph.nodes().get(line.from()).region() != graph.nodes().get(line.to()).region();
+  }
+
+  private void prepare(ElkNode parent, ElkPadding padding) {
+    parent.setProperty(CoreOptions.ALGORITHM, LayeredOptions.ALGORITHM_ID);
+    parent.setProperty(CoreOptions.DIRECTION, Direction.RIGHT);
+    parent.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.ORTHOGONAL);
+    parent.setProperty(CoreOptions.RANDOM_SEED, 1);
+    parent.setProperty(CoreOptions.PADDING, padding);
+    parent.setProperty(CoreOptions.SPACING_NODE_NODE, graph.brief() ? 14.0 : 26.0);
+    parent.setProperty(CoreOptions.SPACING_EDGE_EDGE, 9.0);
+    parent.setProperty(
+        LayeredOptions.SPACING_NODE_NODE_BETWEEN_LAYERS, graph.brief() ? 34.0 : 46.0);
+    parent.setProperty(
+        LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, graph.brief() ? 14.0 : 20.0);
+    parent.setProperty(LayeredOptions.SPACING_EDGE_EDGE_BETWEEN_LAYERS, 9.0);
+    parent.setProperty(CoreOptions.ASPECT_RATIO, 1.5);
+  }
+
+  private static double[] corner(ElkNode node) {
+    double[] of = offset(node.getParent());
+    return new double[] {of[0] + node.getX(), of[1] + node.getY()};
+  }
+
+  /** Where what is in a region, or in the whole, is counted from. */
+  private static double[] offset(ElkNode container) {
+    return container.getParent() == null
+        ? new double[] {0, 0}
+        : new double[] {container.getX(), container.getY()};
   }
 
   private void add(LayoutGraph.Node board) {
-    ElkNode node = ElkGraphUtil.createNode(root);
+    ElkNode node =
+        ElkGraphUtil.createNode(
+            board.region() == LayoutGraph.Node.NONE ? root : regions.get(board.region()));
     node.setDimensions(board.width(), board.height());
     node.setProperty(
         CoreOptions.PORT_CONSTRAINTS,
-        graph.brief() ? PortConstraints.FIXED_SIDE : PortConstraints.FIXED_POS);
+        graph.brief() || board.free() ? PortConstraints.FIXED_SIDE : PortConstraints.FIXED_POS);
     nodes.add(node);
   }
 
@@ -94,13 +151,14 @@ final class LayoutKernel {
   }
 
   private static double[] points(ElkEdge edge) {
+    double[] of = offset(edge.getContainingNode());
     var points = new ArrayList<Double>();
     for (ElkEdgeSection section : edge.getSections()) {
-      points.addAll(List.of(section.getStartX(), section.getStartY()));
+      points.addAll(List.of(of[0] + section.getStartX(), of[1] + section.getStartY()));
       for (ElkBendPoint bend : section.getBendPoints()) {
-        points.addAll(List.of(bend.getX(), bend.getY()));
+        points.addAll(List.of(of[0] + bend.getX(), of[1] + bend.getY()));
       }
-      points.addAll(List.of(section.getEndX(), section.getEndY()));
+      points.addAll(List.of(of[0] + section.getEndX(), of[1] + section.getEndY()));
     }
     return points.stream().mapToDouble(Double::doubleValue).toArray();
   }

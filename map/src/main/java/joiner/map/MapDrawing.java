@@ -1,7 +1,10 @@
 package joiner.map;
 
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import joiner.model.AreaId;
 import joiner.model.Multiplicity;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
@@ -18,48 +21,116 @@ public final class MapDrawing {
   /** How large a pixel of the picture is on the map. */
   private final double pixel;
 
-  private final Optional<TableId> table;
-  private final Optional<RelationshipId> relationship;
+  private final Emphasis emphasis;
+
+  /**
+   * What stands out.
+   *
+   * @param table one, with its lines
+   * @param relationship one instead
+   * @param found tables that are looked for
+   */
+  public record Emphasis(
+      Optional<TableId> table, Optional<RelationshipId> relationship, Set<TableId> found) {
+    public Emphasis {
+      found = Set.copyOf(found);
+    }
+
+    /** Nothing. */
+    public static final Emphasis NONE = new Emphasis(Optional.empty(), Optional.empty(), Set.of());
+  }
 
   /**
    * A drawing.
    *
    * @param zoom pixels of the picture per pixel of the map
-   * @param table that stands out, with its lines
-   * @param relationship that stands out instead
    */
-  public MapDrawing(
-      Pen pen, double zoom, Optional<TableId> table, Optional<RelationshipId> relationship) {
+  public MapDrawing(Pen pen, double zoom, Emphasis emphasis) {
     this.pen = pen;
     this.pixel = 1 / zoom;
-    this.table = table;
-    this.relationship = relationship;
+    this.emphasis = emphasis;
   }
 
   /** Draws what is in sight of a layout. */
   public void draw(
-      MapLayout layout, Predicate<MapLayout.Placed> boards, Predicate<MapLayout.Route> routes) {
+      MapLayout layout, Predicate<MapLayout.Placed> boards, Predicate<double[]> lines) {
+    layout.regions().forEach(this::region);
+    Optional<Spot> chosen = emphasis.table.flatMap(layout::placeOf).map(MapLayout.Placed::spot);
+    Set<Spot> found =
+        emphasis.found.stream()
+            .flatMap(one -> layout.placeOf(one).stream())
+            .map(MapLayout.Placed::spot)
+            .collect(Collectors.toSet());
+    for (MapLayout.Bundle bundle : layout.bundles()) {
+      if (lines.test(bundle.points())) {
+        bundle(bundle, chosen);
+      }
+    }
     for (MapLayout.Route route : layout.routes().values()) {
-      if (!standsOut(route) && routes.test(route)) {
+      if (!standsOut(route) && lines.test(route.points())) {
         route(route, Ink.MUTED, 1);
       }
     }
     for (MapLayout.Route route : layout.routes().values()) {
-      if (standsOut(route) && routes.test(route)) {
-        route(route, Ink.SPRUCE, relationship.equals(Optional.of(route.id())) ? 2.4 : 1.6);
+      if (standsOut(route) && lines.test(route.points())) {
+        route(route, Ink.SPRUCE, emphasis.relationship.equals(Optional.of(route.id())) ? 2.4 : 1.6);
       }
     }
-    for (MapLayout.Placed placed : layout.boards().values()) {
-      if (boards.test(placed)) {
-        board(placed);
-      }
+    layout.everything().filter(boards).forEach(placed -> board(placed, chosen, found));
+    layout.regions().forEach(this::nameOf);
+  }
+
+  private void region(MapLayout.Region region) {
+    Ink hue = Ink.area(region.hue());
+    pen.tint(hue, region.x(), region.y(), region.width(), region.height());
+    pen.frame(hue, pixel, region.x(), region.y(), region.width(), region.height());
+  }
+
+  /** The name of an area on its rim; across it where its boards are too small for their names. */
+  private void nameOf(MapLayout.Region region) {
+    double size = size(13);
+    double most = region.width() - 20;
+    if (size <= LayoutKernel.REGION_HEAD - 4) {
+      double y = region.y() + LayoutKernel.REGION_HEAD / 2;
+      left(true, region.name(), size, Ink.area(region.hue()), region.x() + 12, y, most);
+    } else if (region.height() >= 1.4 * size) {
+      double larger = Math.min(1.6 * size, region.height() / 1.4);
+      double width = Math.min(most, pen.width(true, larger, region.name()) + larger);
+      double middle = region.y() + region.height() / 2;
+      double x = region.x() + (region.width() - width) / 2;
+      pen.fill(Ink.PAPER, x, middle - 0.7 * larger, width, 1.4 * larger);
+      left(true, region.name(), larger, Ink.TEXT, x + larger / 2, middle, width);
     }
   }
 
+  private void bundle(MapLayout.Bundle bundle, Optional<Spot> chosen) {
+    double[] points = bundle.points();
+    if (points.length < 4) {
+      return;
+    }
+    boolean standsOut =
+        emphasis.relationship.isPresent()
+            ? bundle.all().contains(emphasis.relationship.get())
+            : chosen.filter(c -> c.equals(bundle.parent()) || c.equals(bundle.child())).isPresent();
+    Ink ink = standsOut ? Ink.SPRUCE : Ink.MUTED;
+    int count = bundle.all().size();
+    pen.line(ink, standsOut ? 2.4 : Math.min(4, 1 + count / 4.0), points);
+    String words = String.valueOf(count);
+    double size = size(11);
+    double width = pen.width(false, size, words);
+    int last = points.length - 2;
+    double x = points[last] - width - 8;
+    pen.fill(Ink.PAPER, x - 2, points[last + 1] - size / 2, width + 4, size);
+    pen.text(ink, false, size, x, points[last + 1], words);
+  }
+
   private boolean standsOut(MapLayout.Route route) {
-    return relationship.isPresent()
-        ? relationship.get().equals(route.id())
-        : table.filter(t -> t.equals(route.parent()) || t.equals(route.child())).isPresent();
+    return emphasis.relationship.isPresent()
+        ? emphasis.relationship.get().equals(route.id())
+        : emphasis
+            .table
+            .filter(t -> t.equals(route.parent()) || t.equals(route.child()))
+            .isPresent();
   }
 
   private void route(MapLayout.Route route, Ink ink, double thick) {
@@ -77,18 +148,36 @@ public final class MapDrawing {
   }
 
   /** What is drawn of a board depends on how large it is: never smaller letters. */
-  private void board(MapLayout.Placed placed) {
+  private void board(MapLayout.Placed placed, Optional<Spot> spot, Set<Spot> found) {
     Board board = placed.board();
-    boolean chosen = table.equals(Optional.of(board.id()));
+    boolean elsewhere = placed.spot() instanceof Spot.StandIn;
+    boolean chosen =
+        spot.equals(Optional.of(placed.spot()))
+            || placed.spot() instanceof Spot.StandIn(TableId of, AreaId in)
+                && emphasis.table.equals(Optional.of(of));
     double x = placed.x();
     double y = placed.y();
-    pen.fill(Ink.BOARD, x, y, board.width(), board.height());
+    if (placed.spot() instanceof Spot.OfArea) {
+      for (double behind : new double[] {6, 3}) {
+        pen.fill(Ink.BOARD, x + behind, y + behind, board.width(), board.height());
+        pen.frame(Ink.LINE, 1, x + behind, y + behind, board.width(), board.height());
+      }
+    }
+    pen.fill(elsewhere ? Ink.PAPER : Ink.BOARD, x, y, board.width(), board.height());
     pen.fill(Ink.area(board.area()), x, y, board.width(), 4);
-    pen.frame(chosen ? Ink.SPRUCE : Ink.LINE, chosen ? 2 : 1, x, y, board.width(), board.height());
+    boolean isFound = found.contains(placed.spot());
+    Ink frame = chosen ? Ink.SPRUCE : isFound ? Ink.OAK : Ink.LINE;
+    pen.frame(frame, chosen || isFound ? 2 : 1, x, y, board.width(), board.height());
+    if (isFound) {
+      pen.frame(Ink.OAK, 2 * pixel, x - 4, y - 4, board.width() + 8, board.height() + 8);
+    }
     boolean lines = Board.LINE >= LEAST * pixel;
-    if (!board.caption().isEmpty()) {
-      left(true, board.title(), 13, Ink.TEXT, x + 10, y + 17, board.width() - 20);
-      left(false, board.caption(), 12, Ink.MUTED, x + 10, y + 35, board.width() - 12);
+    if (!board.caption().isEmpty() && !lines) {
+      named(board, x, y);
+    } else if (!board.caption().isEmpty()) {
+      double most = board.width() - 14;
+      left(true, board.title(), size(13), Ink.TEXT, x + 10, y + 15, most);
+      left(false, board.caption(), size(11.5), Ink.MUTED, x + 10, y + 35, most);
     } else if (lines && !board.isNamed()) {
       head(board, x, y);
       lines(board, x, y);

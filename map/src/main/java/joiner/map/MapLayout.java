@@ -1,17 +1,19 @@
 package joiner.map;
 
-import java.util.HashMap;
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import java.util.stream.Stream;
+import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Multiplicity;
-import joiner.model.Relationship;
 import joiner.model.RelationshipId;
-import joiner.model.Table;
 import joiner.model.TableId;
 
 /**
@@ -19,60 +21,129 @@ import joiner.model.TableId;
  * run it off the window's thread.
  *
  * @param boards placed boards, by table
+ * @param others boards that are no table: areas that are folded, and stand-ins
+ * @param regions areas that are told apart
  * @param routes placed lines, by relationship
+ * @param bundles lines to and from areas that are folded
+ * @param folded the areas of tables that are not seen because they are folded
  * @param width of everything, in pixels at zoom 1
  * @param height of everything
  */
 public record MapLayout(
-    Map<TableId, Placed> boards, Map<RelationshipId, Route> routes, double width, double height) {
+    Map<TableId, Placed> boards,
+    List<Placed> others,
+    List<Region> regions,
+    Map<RelationshipId, Route> routes,
+    List<Bundle> bundles,
+    Map<TableId, AreaId> folded,
+    double width,
+    double height) {
   public MapLayout {
-    boards = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(boards));
-    routes = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(routes));
+    boards = Collections.unmodifiableMap(new LinkedHashMap<>(boards));
+    others = List.copyOf(others);
+    regions = List.copyOf(regions);
+    routes = Collections.unmodifiableMap(new LinkedHashMap<>(routes));
+    bundles = List.copyOf(bundles);
+    folded = Collections.unmodifiableMap(new LinkedHashMap<>(folded));
   }
 
   /** Nothing is written smaller than that, in pixels. */
   public static final double LEAST_LETTERS = 11;
 
   /** Nothing. */
-  public static final MapLayout EMPTY = new MapLayout(Map.of(), Map.of(), 0, 0);
+  public static final MapLayout EMPTY =
+      new MapLayout(Map.of(), List.of(), List.of(), Map.of(), List.of(), Map.of(), 0, 0);
 
   /** A board with its upper left corner. */
-  public record Placed(Board board, double x, double y) {
+  public record Placed(Spot spot, Board board, double x, double y) {
     /** Whether a place is on it. */
     public boolean holds(double px, double py) {
       return px >= x && px <= x + board.width() && py >= y && py <= y + board.height();
     }
+
+    Placed with(Board other) {
+      return new Placed(spot, other, x, y);
+    }
   }
 
-  /** A line from the parent's edge to the child's edge: x and y of its corners in turn. */
-  public record Route(
-      RelationshipId id, TableId parent, TableId child, double[] points, Multiplicity ends) {}
+  /** An area with the boards of its tables in it. */
+  public record Region(
+      AreaId area, String name, int hue, double x, double y, double width, double height) {
+    /** Whether a place is in it. */
+    public boolean holds(double px, double py) {
+      return px >= x && px <= x + width && py >= y && py <= y + height;
+    }
 
-  /** Lays out those tables of a design and the relationships between them. */
-  public static MapLayout of(Design design, Set<TableId> shown) {
-    return of(design, shown, Detail.FIELDS);
-  }
-
-  /** Lays out those tables of a design, telling so much of each. */
-  public static MapLayout of(Design design, Set<TableId> shown, Detail detail) {
-    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).build();
+    /** Whether a place is on its upper rim, where its name stands. */
+    public boolean isHeadAt(double px, double py) {
+      return holds(px, py) && py <= y + LayoutKernel.REGION_HEAD;
+    }
   }
 
   /**
-   * Lays out those tables so that as much as can be read is told of each when all are in sight.
+   * A line from the parent's edge to the child's edge: x and y of its corners in turn. The edge may
+   * be that of a stand-in.
+   */
+  public record Route(
+      RelationshipId id, TableId parent, TableId child, double[] points, Multiplicity ends) {}
+
+  /** All relationships from one board to another, one of which at least is a folded area. */
+  public record Bundle(Spot parent, Spot child, List<RelationshipId> all, double[] points) {}
+
+  /** Every board, whatever it stands for. */
+  public Stream<Placed> everything() {
+    return Stream.concat(boards.values().stream(), others.stream());
+  }
+
+  /** The board that a table is seen as: its own, or that of its area. */
+  public Optional<Placed> placeOf(TableId table) {
+    return Optional.ofNullable(boards.get(table))
+        .or(
+            () ->
+                Optional.ofNullable(folded.get(table))
+                    .flatMap(
+                        area ->
+                            others.stream()
+                                .filter(placed -> placed.spot.equals(new Spot.OfArea(area)))
+                                .findFirst()));
+  }
+
+  /** Lays out those tables of a design and the relationships between them. */
+  public static MapLayout of(Design design, Set<TableId> shown) {
+    return of(design, Scope.of(shown), Detail.FIELDS);
+  }
+
+  /** Lays out what is to be shown of a design, telling so much of each table. */
+  public static MapLayout of(Design design, Scope scope, Detail detail) {
+    return new LayoutBuilder(design, scope, detail).build();
+  }
+
+  /**
+   * Lays out what is to be shown so that as much as can be read is told of each table when all are
+   * in sight.
    *
+   * @param scopes what may be shown, what is preferred first; one at least
    * @param width of the window, in pixels
    * @param height likewise
    */
-  public static MapLayout fitting(Design design, Set<TableId> shown, double width, double height) {
+  public static MapLayout fitting(Design design, List<Scope> scopes, double width, double height) {
     for (Detail detail : List.of(Detail.FIELDS, Detail.KEYS)) {
-      MapLayout layout = of(design, shown, detail);
-      double zoom = Math.min(1, Math.min(width / layout.width(), height / layout.height()));
-      if (zoom * Board.LINE >= LEAST_LETTERS) {
-        return layout;
+      for (Scope scope : scopes) {
+        MapLayout layout = of(design, scope, detail);
+        if (layout.zoom(width, height) * Board.LINE >= LEAST_LETTERS) {
+          return layout;
+        }
       }
     }
-    return of(design, shown, Detail.NAMES);
+    return scopes.stream()
+        .map(scope -> of(design, scope, Detail.NAMES))
+        .max(Comparator.comparing(layout -> layout.zoom(width, height)))
+        .orElseThrow();
+  }
+
+  /** How large it is when all of it is in sight of a window, at most 1. */
+  private double zoom(double wide, double high) {
+    return Math.min(1, Math.min(wide / width, high / height));
   }
 
   /**
@@ -83,18 +154,24 @@ public record MapLayout(
   public static MapLayout beside(Design design, Set<TableId> shown, Design other, boolean then) {
     BiPredicate<TableId, FieldId> lacking =
         (table, field) -> other.find(table).filter(t -> t.hasField(field)).isEmpty();
-    MapLayout layout = new Builder(design, shown, Map.of(), lacking, Detail.KEYS).build();
+    MapLayout layout =
+        new LayoutBuilder(design, Scope.of(shown), Map.of(), lacking, Detail.KEYS).build();
     Map<TableId, Placed> marked = new LinkedHashMap<>();
     Board.Mark mark = then ? Board.Mark.COMES : Board.Mark.GOES;
     layout.boards.forEach(
         (table, placed) ->
             marked.put(
                 table,
-                new Placed(
-                    placed.board.marked(field -> lacking.test(table, field), mark),
-                    placed.x,
-                    placed.y)));
-    return new MapLayout(marked, layout.routes, layout.width, layout.height);
+                placed.with(placed.board.marked(field -> lacking.test(table, field), mark))));
+    return new MapLayout(
+        marked,
+        layout.others,
+        layout.regions,
+        layout.routes,
+        layout.bundles,
+        layout.folded,
+        layout.width,
+        layout.height);
   }
 
   /**
@@ -107,86 +184,7 @@ public record MapLayout(
 
   /** Lays out small boards of those tables. */
   public static MapLayout brief(Design design, Map<TableId, Brief> boards) {
-    return new Builder(design, boards.keySet(), boards, (table, field) -> false, Detail.FIELDS)
-        .build();
-  }
-
-  private static final class Builder {
-    private final Design design;
-    private final Map<TableId, Brief> briefs;
-    private final Map<TableId, Board> boards = new LinkedHashMap<>();
-    private final Map<TableId, Integer> numbers = new HashMap<>();
-    private final List<Relationship> lines;
-
-    Builder(
-        Design design,
-        Set<TableId> shown,
-        Map<TableId, Brief> briefs,
-        BiPredicate<TableId, FieldId> told,
-        Detail detail) {
-      this.design = design;
-      this.briefs = briefs;
-      var drawn = new Boards(design, told, detail);
-      for (Table table : design.tables()) {
-        if (shown.contains(table.id())) {
-          Brief brief = briefs.get(table.id());
-          numbers.put(table.id(), boards.size());
-          boards.put(table.id(), brief == null ? drawn.of(table) : drawn.brief(table, brief));
-        }
-      }
-      this.lines =
-          design.relationships().stream()
-              .filter(r -> boards.containsKey(r.parent()) && boards.containsKey(r.child()))
-              .toList();
-    }
-
-    MapLayout build() {
-      return placed(KeptLayouts.of(graph()));
-    }
-
-    MapLayout placed(Coordinates at) {
-      Map<TableId, Placed> placed = new LinkedHashMap<>();
-      boards.forEach(
-          (id, board) -> {
-            double[] corner = at.boards().get(numbers.get(id));
-            placed.put(id, new Placed(board, corner[0], corner[1]));
-          });
-      Map<RelationshipId, Route> routes = new LinkedHashMap<>();
-      for (int i = 0; i < lines.size(); i++) {
-        Relationship r = lines.get(i);
-        Multiplicity ends = Multiplicity.of(design, r);
-        routes.put(r.id(), new Route(r.id(), r.parent(), r.child(), at.lines().get(i), ends));
-      }
-      return new MapLayout(placed, routes, at.width(), at.height());
-    }
-
-    private LayoutGraph graph() {
-      List<LayoutGraph.Node> nodes =
-          boards.values().stream()
-              .map(board -> new LayoutGraph.Node(board.width(), board.height()))
-              .toList();
-      List<LayoutGraph.Edge> edges =
-          lines.stream()
-              .map(
-                  r ->
-                      new LayoutGraph.Edge(
-                          numbers.get(r.parent()),
-                          boards.get(r.parent()).middleOf(r.parentFields().getFirst()),
-                          numbers.get(r.child()),
-                          boards.get(r.child()).middleOf(r.childFields().getFirst())))
-              .toList();
-      boolean close = !briefs.isEmpty() || boards.values().stream().anyMatch(Board::isNamed);
-      return new LayoutGraph(close, nodes, edges);
-    }
-  }
-
-  /** Those tables where they were laid out. */
-  static MapLayout placed(Design design, Set<TableId> shown, Detail detail, Coordinates at) {
-    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).placed(at);
-  }
-
-  /** What the layout of those tables depends on. */
-  static LayoutGraph graph(Design design, Set<TableId> shown, Detail detail) {
-    return new Builder(design, shown, Map.of(), (table, field) -> false, detail).graph();
+    Scope scope = Scope.of(boards.keySet());
+    return new LayoutBuilder(design, scope, boards, (table, field) -> false, Detail.FIELDS).build();
   }
 }

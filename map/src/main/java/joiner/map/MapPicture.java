@@ -91,8 +91,7 @@ public final class MapPicture {
   private void draw(Graphics2D g) {
     var pen = new AwtPen(g, theme);
     pen.fill(Ink.PAPER, 0, 0, width(), height());
-    new MapDrawing(pen, 1, Optional.empty(), Optional.empty())
-        .draw(layout, board -> true, route -> true);
+    new MapDrawing(pen, 1, MapDrawing.Emphasis.NONE).draw(layout, board -> true, route -> true);
   }
 
   private String svg() {

@@ -5,6 +5,12 @@ public interface Pen {
   /** Fills a rectangle. */
   void fill(Ink ink, double x, double y, double width, double height);
 
+  /** How much of a colour there is in a tint of it. */
+  double TINT = 0.1;
+
+  /** Fills a rectangle of the paper with a tint. */
+  void tint(Ink ink, double x, double y, double width, double height);
+
   /** Draws the border of a rectangle. */
   void frame(Ink ink, double thick, double x, double y, double width, double height);
 

@@ -1,30 +1,39 @@
 package joiner.map;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.Tries;
 import joiner.model.Design;
-import joiner.model.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** A kept layout is the one that would be worked out. */
 class KeptLayoutsTest {
   private static LayoutGraph graph(Random random) {
+    int regions = random.nextInt(3);
     List<LayoutGraph.Node> nodes =
-        IntStream.range(0, random.nextInt(1, 9))
-            .mapToObj(i -> new LayoutGraph.Node(190, 40 + random.nextInt(8) * 20))
+        IntStream.range(0, random.nextInt(2, 9))
+            .mapToObj(
+                i ->
+                    new LayoutGraph.Node(
+                        190,
+                        40 + random.nextInt(8) * 20,
+                        i < 3 && regions > i ? i : random.nextInt(-1, regions),
+                        random.nextInt(4) == 0))
             .toList();
     List<LayoutGraph.Edge> edges =
         IntStream.range(0, random.nextInt(9))
@@ -33,7 +42,7 @@ class KeptLayoutsTest {
                     new LayoutGraph.Edge(
                         random.nextInt(nodes.size()), 38, random.nextInt(nodes.size()), 38))
             .toList();
-    return new LayoutGraph(random.nextBoolean(), nodes, edges);
+    return new LayoutGraph(random.nextBoolean(), regions, nodes, edges);
   }
 
   private static byte[] bytes(Coordinates coordinates) throws IOException {
@@ -65,7 +74,7 @@ class KeptLayoutsTest {
       assertThat(bytes(KeptLayouts.of(graph))).isEqualTo(worked);
     }
     for (int length = 0; length < worked.length; length += 7) {
-      Files.write(file, java.util.Arrays.copyOf(worked, length));
+      Files.write(file, Arrays.copyOf(worked, length));
       assertThat(bytes(KeptLayouts.of(graph))).as("cut at " + length).isEqualTo(worked);
     }
   }
@@ -89,17 +98,20 @@ class KeptLayoutsTest {
     assertThat(folder.resolve(graph.digest())).exists();
   }
 
+  private static Stream<Arguments> maps() {
+    return Arrays.stream(Detail.values())
+        .flatMap(detail -> Arrays.stream(Scope.Areas.values()).map(how -> arguments(detail, how)));
+  }
+
   /**
    * The demo's map comes with Joiner. Where this fails because boards or the demo have changed, the
    * file that it leaves in {@code target/layouts} belongs into the resources instead.
    */
   @ParameterizedTest
-  @EnumSource(Detail.class)
-  void theDemosMapComesWithJoiner(Detail detail) throws IOException {
+  @MethodSource("maps")
+  void theDemosMapComesWithJoiner(Detail detail, Scope.Areas areas) throws IOException {
     Design demo = Pottery.demo().design();
-    LayoutGraph graph =
-        MapLayout.graph(
-            demo, demo.tables().stream().map(Table::id).collect(Collectors.toSet()), detail);
+    LayoutGraph graph = new LayoutBuilder(demo, Scope.all(demo).with(areas), detail).graph();
     Coordinates worked = LayoutKernel.layOut(graph);
     Path made = Files.createDirectories(Path.of("target", "layouts")).resolve(graph.digest());
     Files.write(made, bytes(worked));

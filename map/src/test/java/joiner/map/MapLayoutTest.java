@@ -2,12 +2,20 @@ package joiner.map;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.RandomLinks;
 import joiner.Tries;
+import joiner.model.Area;
+import joiner.model.AreaId;
 import joiner.model.Design;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -22,30 +30,100 @@ class MapLayoutTest {
     return design.tables().stream().map(Table::id).collect(Collectors.toSet());
   }
 
-  private static MapLayout layout(Design design, Detail detail) {
-    Coordinates at = LayoutKernel.layOut(MapLayout.graph(design, all(design), detail));
-    return MapLayout.placed(design, all(design), detail, at);
+  private static MapLayout layout(Design design, Scope scope, Detail detail) {
+    var builder = new LayoutBuilder(design, scope, detail);
+    return builder.placed(LayoutKernel.layOut(builder.graph()));
   }
 
   @ParameterizedTest
   @EnumSource(Detail.class)
   void boardsDoNotOverlapAndNoLineRunsThroughOne(Detail detail) {
     for (long seed : Tries.of(40).toArray()) {
-      MapLayout layout = layout(RandomLinks.draft(seed, 1 + (int) (seed & 3)).design(), detail);
-      List<MapLayout.Placed> boards = List.copyOf(layout.boards().values());
-      for (int i = 0; i < boards.size(); i++) {
-        for (int j = i + 1; j < boards.size(); j++) {
-          assertThat(overlap(boards.get(i), boards.get(j)))
-              .as("%s and %s, seed %d", boards.get(i), boards.get(j), seed)
-              .isFalse();
-        }
-        for (MapLayout.Route route : layout.routes().values()) {
-          assertThat(crosses(route.points(), boards.get(i)))
-              .as("%s through %s, seed %d", route.id(), boards.get(i), seed)
-              .isFalse();
-        }
+      var random = new Random(seed);
+      Design design = inAreas(RandomLinks.draft(seed, 1 + (int) (seed & 3)).design(), random);
+      for (Scope scope : scopes(design, random)) {
+        check(design, scope, layout(design, scope, detail), "seed " + seed + ", " + scope);
       }
     }
+  }
+
+  /** Each table in one of three areas, or in none. */
+  private static Design inAreas(Design design, Random random) {
+    List<Area> areas = List.of(new Area("clay", 0), new Area("fire", 1), new Area("glass", 2));
+    Design inAreas = design.withAreas(areas);
+    for (Table table : design.tables()) {
+      int area = random.nextInt(4);
+      if (area < 3) {
+        inAreas = inAreas.withTable(table.id(), t -> t.withArea(Optional.of(areas.get(area).id())));
+      }
+    }
+    return inAreas;
+  }
+
+  private static List<Scope> scopes(Design design, Random random) {
+    Scope all = Scope.of(all(design));
+    Set<AreaId> folded =
+        design.areas().stream()
+            .map(Area::id)
+            .filter(area -> random.nextInt(3) == 0)
+            .collect(Collectors.toSet());
+    return List.of(
+        all,
+        all.with(Scope.Areas.REGIONS),
+        all.with(Scope.Areas.REGIONS).withFolded(folded),
+        all.with(Scope.Areas.STAND_INS).withFolded(folded));
+  }
+
+  private static void check(Design design, Scope scope, MapLayout layout, String as) {
+    List<MapLayout.Placed> boards = layout.everything().toList();
+    List<double[]> lines =
+        Stream.concat(
+                layout.routes().values().stream().map(MapLayout.Route::points),
+                layout.bundles().stream().map(MapLayout.Bundle::points))
+            .toList();
+    for (int i = 0; i < boards.size(); i++) {
+      MapLayout.Placed board = boards.get(i);
+      for (int j = i + 1; j < boards.size(); j++) {
+        assertThat(overlap(board, boards.get(j)))
+            .as("%s and %s, %s", board, boards.get(j), as)
+            .isFalse();
+      }
+      assertThat(lines).as("lines through %s, %s", board, as).noneMatch(l -> crosses(l, board));
+      for (MapLayout.Region region : layout.regions()) {
+        boolean isOfIt = areaOf(design, board).equals(Optional.of(region.area()));
+        assertThat(region.holds(board.x() + 1, board.y() + 1))
+            .as("%s in the region %s, %s", board, region.name(), as)
+            .isEqualTo(isOfIt);
+      }
+    }
+    everyTableAndRelationshipIsThere(design, scope, layout, as);
+  }
+
+  /** The area a board stands in; none for that of a folded one. */
+  private static Optional<AreaId> areaOf(Design design, MapLayout.Placed board) {
+    return switch (board.spot()) {
+      case Spot.OfTable(TableId table) -> design.table(table).area();
+      case Spot.StandIn standIn -> Optional.of(standIn.area());
+      case Spot.OfArea area -> Optional.empty();
+    };
+  }
+
+  private static void everyTableAndRelationshipIsThere(
+      Design design, Scope scope, MapLayout layout, String as) {
+    assertThat(all(design)).as(as).allMatch(table -> layout.placeOf(table).isPresent());
+    Set<RelationshipId> drawn = new HashSet<>(layout.routes().keySet());
+    layout.bundles().forEach(bundle -> drawn.addAll(bundle.all()));
+    List<RelationshipId> expected =
+        design.relationships().stream()
+            .filter(
+                r -> {
+                  Optional<AreaId> child = design.table(r.child()).area();
+                  boolean within = child.equals(design.table(r.parent()).area());
+                  return !(within && child.filter(scope.folded()::contains).isPresent());
+                })
+            .map(Relationship::id)
+            .toList();
+    assertThat(drawn).as(as).containsExactlyInAnyOrderElementsOf(expected);
   }
 
   @ParameterizedTest
@@ -53,11 +131,13 @@ class MapLayoutTest {
   void theSameDesignGivesTheSamePicture(Detail detail) {
     for (long seed : Tries.of(10).toArray()) {
       Design design = RandomLinks.draft(seed, 3).design();
-      LayoutGraph graph = MapLayout.graph(design, all(design), detail);
+      Scope scope = scopes(design, new Random(seed)).getLast();
+      LayoutGraph graph = new LayoutBuilder(design, scope, detail).graph();
       Coordinates one = LayoutKernel.layOut(graph);
       Coordinates other = LayoutKernel.layOut(graph);
       assertThat(one.boards()).usingRecursiveComparison().isEqualTo(other.boards());
       assertThat(one.lines()).usingRecursiveComparison().isEqualTo(other.lines());
+      assertThat(one.regions()).usingRecursiveComparison().isEqualTo(other.regions());
     }
   }
 

@@ -9,15 +9,12 @@ import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Set;
-import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import joiner.Pottery;
 import joiner.map.MapPicture.Format;
 import joiner.model.Design;
 import joiner.model.Table;
-import joiner.model.TableId;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -33,9 +30,9 @@ class MapPictureTest {
   }
 
   private static MapPicture picture(PictureTheme theme) {
-    Set<TableId> all = DEMO.tables().stream().map(Table::id).collect(Collectors.toSet());
-    Coordinates at = LayoutKernel.layOut(MapLayout.graph(DEMO, all, Detail.FIELDS));
-    return new MapPicture(MapLayout.placed(DEMO, all, Detail.FIELDS, at), theme, "A <b> & c");
+    var builder = new LayoutBuilder(DEMO, Scope.all(DEMO), Detail.FIELDS);
+    MapLayout layout = builder.placed(LayoutKernel.layOut(builder.graph()));
+    return new MapPicture(layout, theme, "A <b> & c");
   }
 
   /** The file is well-formed XML, and each table's name is a text in it. */

@@ -15,11 +15,13 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -45,6 +47,8 @@ import joiner.map.MapLayout;
 import joiner.map.MapPicture;
 import joiner.map.Matrix;
 import joiner.map.PictureTheme;
+import joiner.map.Scope;
+import joiner.model.AreaId;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -61,6 +65,9 @@ public final class ConnectView implements StageView {
   private final ComboBox<Optional<Detail>> detail = new ComboBox<>();
   private final ToggleButton asMap = new ToggleButton();
   private final ToggleButton asMatrix = new ToggleButton();
+  private final ComboBox<Optional<Scope.Areas>> areas = new ComboBox<>();
+  private final TextField find = new TextField();
+  private final HBox leftOut = new HBox(6);
   private final Button fit;
   private final Button larger;
   private final Button smaller;
@@ -92,7 +99,11 @@ public final class ConnectView implements StageView {
     state.setMaxWidth(Region.USE_PREF_SIZE);
     var empty = empty();
     tools.getStyleClass().add("map-tools");
-    this.main = new BorderPane(new StackPane(map, matrix, empty, state));
+    leftOut.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    leftOut.setVisible(false);
+    StackPane.setAlignment(leftOut, Pos.TOP_RIGHT);
+    StackPane.setMargin(leftOut, new Insets(12, 16, 0, 12));
+    this.main = new BorderPane(new StackPane(map, matrix, empty, state, leftOut));
     main.setBottom(tools);
     bench.historyProperty().subscribe(value -> empty.setVisible(bench.design().tables().isEmpty()));
     bench.historyProperty().subscribe(value -> seen.changed());
@@ -123,6 +134,21 @@ public final class ConnectView implements StageView {
     commands.add(Command.of(texts.get("save"), this::save));
     commands.add(Command.of(texts.get("show.map"), () -> asMap.setSelected(true)));
     commands.add(Command.of(texts.get("show.matrix"), () -> asMatrix.setSelected(true)));
+    if (!bench.design().areas().isEmpty()) {
+      commands.add(Command.of(texts.get("fold.all"), () -> foldAll(true)));
+      commands.add(Command.of(texts.get("unfold.all"), () -> foldAll(false)));
+    }
+    bench
+        .table()
+        .ifPresent(
+            table -> {
+              commands.add(
+                  Command.of(
+                      texts.get("ways.from", table.label()),
+                      () -> map.pickOther(MapView.Purpose.WAYS)));
+              commands.add(
+                  Command.of(texts.get("hide", table.label()), () -> new OnMap().hide(table.id())));
+            });
     if (!bench.design().tables().isEmpty()) {
       commands.add(Command.of(relateWords(), this::relate));
     }
@@ -153,9 +179,80 @@ public final class ConnectView implements StageView {
     }
 
     @Override
-    public void relating(TableId from) {
-      bench.tell(Notice.Sort.HINT, texts.get("relate.other", bench.design().table(from).label()));
+    public void picking(TableId from, MapView.Purpose purpose) {
+      String key = purpose == MapView.Purpose.RELATE ? "relate.other" : "ways.other";
+      bench.tell(Notice.Sort.HINT, texts.get(key, label(from)));
     }
+
+    @Override
+    public void ways(TableId from, TableId to) {
+      if (model.showWays(from, to)) {
+        seen.changed();
+      } else {
+        bench.tell(Notice.Sort.REFUSED, texts.get("ways.none", label(from), label(to)));
+      }
+    }
+
+    @Override
+    public void fold(AreaId area, boolean folds) {
+      model.fold(area, folds);
+      seen.changed();
+    }
+
+    @Override
+    public void foldOrUnfold(TableId table) {
+      Optional<AreaId> area = bench.design().table(table).area();
+      if (area.isEmpty()) {
+        bench.tell(Notice.Sort.HINT, texts.get("fold.none", label(table)));
+      }
+      area.ifPresent(of -> fold(of, !map.layoutShown().folded().containsKey(table)));
+    }
+
+    @Override
+    public void hide(TableId table) {
+      model.hide(table);
+      seen.changed();
+    }
+  }
+
+  private String label(TableId table) {
+    return bench.design().table(table).label();
+  }
+
+  private void foldAll(boolean folds) {
+    model.foldAll(folds);
+    seen.changed();
+  }
+
+  /** What is left out of the map, each with a way to have it back. */
+  private void showLeftOut() {
+    leftOut.getChildren().clear();
+    model
+        .between()
+        .ifPresent(
+            ends ->
+                leaveOut(
+                    "ways-shown",
+                    texts.get("ways.shown", label(ends.from()), label(ends.to())),
+                    model::showAllWays));
+    int hidden = model.hidden().size();
+    if (hidden > 0) {
+      leaveOut("hidden-shown", texts.get("hidden", hidden), model::showHidden);
+    }
+    leftOut.setVisible(!leftOut.getChildren().isEmpty());
+  }
+
+  private void leaveOut(String id, String words, Runnable back) {
+    Button button =
+        Parts.button(
+            words,
+            () -> {
+              back.run();
+              seen.changed();
+              map.requestFocus();
+            });
+    button.setId(id);
+    leftOut.getChildren().add(button);
   }
 
   private void showMatrix(Answer<Matrix> answer) {
@@ -182,7 +279,8 @@ public final class ConnectView implements StageView {
     model.asMatrixProperty().set(isMatrix);
     map.setVisible(!isMatrix);
     matrix.setVisible(isMatrix);
-    List.of(focus, detail, fit, larger, smaller).forEach(node -> node.setDisable(isMatrix));
+    List.of(focus, detail, areas, find, fit, larger, smaller)
+        .forEach(node -> node.setDisable(isMatrix));
     state.setVisible(false);
     seen.changed();
     if (bench.stageProperty().get() == Stage.CONNECT) {
@@ -261,6 +359,7 @@ public final class ConnectView implements StageView {
 
   private void draw(MapLayout drawn) {
     map.show(drawn);
+    map.find(model.named(find.getText()));
     map.mark(bench.selectionProperty().get());
   }
 
@@ -302,14 +401,47 @@ public final class ConnectView implements StageView {
               model.detailProperty().set(value);
               seen.changed();
             });
+    areas.getItems().add(Optional.empty());
+    Arrays.stream(Scope.Areas.values()).map(Optional::of).forEach(areas.getItems()::add);
+    areas.setValue(Optional.empty());
+    areas.setId("areas");
+    areas.setAccessibleText(texts.get("areas"));
+    areas.setConverter(
+        new ShownAs<>(how -> texts.get("areas." + how.map(Scope.Areas::name).orElse("FITTING"))));
+    areas
+        .valueProperty()
+        .subscribe(
+            value -> {
+              model.areasProperty().set(value);
+              seen.changed();
+            });
+    find.setId("find-on-map");
+    find.setPromptText(texts.get("find"));
+    find.setAccessibleText(texts.get("find"));
+    find.setPrefColumnCount(10);
+    find.textProperty().subscribe(text -> map.find(model.named(text)));
+    find.setOnAction(event -> takeFound());
     relate.setId("relate");
     relate.setOnAction(event -> relate());
     relate.setText(texts.get("relate.open"));
     relate.setTooltip(new Tooltip(texts.get("relate.hint")));
-    for (Region tool : List.of(asMap, asMatrix, focus, detail)) {
+    for (Region tool : List.of(asMap, asMatrix, focus, areas, detail)) {
       tool.setMinWidth(Region.USE_PREF_SIZE);
     }
-    return new FlowPane(8, 6, faces(), focus, detail, fit, larger, smaller, relate);
+    return new FlowPane(8, 6, faces(), focus, areas, detail, find, fit, larger, smaller, relate);
+  }
+
+  /** Chooses the next table that is looked for. */
+  private void takeFound() {
+    List<TableId> found = model.named(find.getText());
+    if (found.isEmpty()) {
+      if (!find.getText().isBlank()) {
+        bench.tell(Notice.Sort.REFUSED, texts.get("find.none", find.getText().strip()));
+      }
+      return;
+    }
+    int at = bench.table().map(Table::id).map(found::indexOf).orElse(-1);
+    bench.selectionProperty().set(Selection.of(found.get((at + 1) % found.size())));
   }
 
   private Node faces() {
@@ -367,6 +499,7 @@ public final class ConnectView implements StageView {
   }
 
   private void layOut() {
+    showLeftOut();
     model.layOut();
   }
 }

@@ -3,7 +3,6 @@ package joiner.desktop.map;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
-import joiner.desktop.work.Selection;
 import joiner.map.Ink;
 import joiner.map.MapDrawing;
 import joiner.map.MapLayout;
@@ -22,13 +21,12 @@ final class MapPainter implements Pen {
     this.colors = colors;
   }
 
-  void paint(MapLayout layout, Viewport view, Selection selection) {
+  void paint(MapLayout layout, Viewport view, MapDrawing.Emphasis emphasis) {
     g.setTransform(1, 0, 0, 1, 0, 0);
     g.setFill(colors.of(Ink.PAPER));
     g.fillRect(0, 0, view.width(), view.height());
     toMap(view);
-    new MapDrawing(this, view.zoom(), selection.table(), selection.relationship())
-        .draw(layout, view::shows, view::shows);
+    new MapDrawing(this, view.zoom(), emphasis).draw(layout, view::shows, view::shows);
   }
 
   private void toMap(Viewport view) {
@@ -54,6 +52,13 @@ final class MapPainter implements Pen {
   public void fill(Ink ink, double x, double y, double width, double height) {
     g.setFill(colors.of(ink));
     g.fillRect(x, y, width, height);
+  }
+
+  @Override
+  public void tint(Ink ink, double x, double y, double width, double height) {
+    g.setGlobalAlpha(TINT);
+    fill(ink, x, y, width, height);
+    g.setGlobalAlpha(1); // Nothing but paper is below.
   }
 
   @Override

@@ -1,13 +1,18 @@
 package joiner.desktop.map;
 
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.AccessibleRole;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import joiner.desktop.work.Selection;
 import joiner.map.Board;
+import joiner.map.MapDrawing;
 import joiner.map.MapLayout;
+import joiner.map.Spot;
+import joiner.model.AreaId;
 import joiner.model.FieldId;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
@@ -32,8 +37,10 @@ public final class MapView extends Drawn {
   private boolean dragged;
   private boolean fits = true;
 
-  /** Whether the first of two boards was taken by a key. */
-  private boolean isPickingOther;
+  /** What the other of two boards is to be picked for, where a key took the first. */
+  private Optional<Purpose> picking = Optional.empty();
+
+  private Set<TableId> found = Set.of();
 
   /**
    * An end of a relationship that is to be.
@@ -59,7 +66,25 @@ public final class MapView extends Drawn {
     default void relate(End from, End to) {}
 
     /** Tells that the first of two boards is taken; the other is to be picked. */
-    default void relating(TableId from) {}
+    default void picking(TableId from, Purpose purpose) {}
+
+    /** Shows only what leads from one table to the other. */
+    default void ways(TableId from, TableId to) {}
+
+    /** Folds an area to one board, or unfolds it. */
+    default void fold(AreaId area, boolean folds) {}
+
+    /** Folds the area of a table, or unfolds it. */
+    default void foldOrUnfold(TableId table) {}
+
+    /** Takes a table off the map. */
+    default void hide(TableId table) {}
+  }
+
+  /** What two boards are picked for, one after the other. */
+  public enum Purpose {
+    RELATE,
+    WAYS
   }
 
   /** A map that tells what is done on it. */
@@ -88,9 +113,10 @@ public final class MapView extends Drawn {
     viewport = Viewport.fitting(layout, getWidth(), getHeight());
     setAccessibleText(
         "Map of "
-            + layout.boards().size()
+            + (layout.boards().size() + layout.folded().size())
             + " tables and "
-            + layout.routes().size()
+            + (layout.routes().size()
+                + layout.bundles().stream().mapToInt(b -> b.all().size()).sum())
             + " relationships");
     redraw();
   }
@@ -98,6 +124,13 @@ public final class MapView extends Drawn {
   /** Marks what is chosen. */
   public void mark(Selection chosen) {
     selection = chosen;
+    redraw();
+  }
+
+  /** Marks tables that are looked for, and brings the first into sight. */
+  public void find(List<TableId> tables) {
+    found = Set.copyOf(tables);
+    tables.stream().findFirst().ifPresent(this::reveal);
     redraw();
   }
 
@@ -120,7 +153,8 @@ public final class MapView extends Drawn {
 
   @Override
   void paint() {
-    painter().paint(layout, viewport, selection);
+    var emphasis = new MapDrawing.Emphasis(selection.table(), selection.relationship(), found);
+    painter().paint(layout, viewport, emphasis);
     from.map(end -> layout.boards().get(end.table()))
         .filter(board -> dragged)
         .ifPresent(board -> painter().band(board, viewport, towardsX, towardsY));
@@ -128,7 +162,8 @@ public final class MapView extends Drawn {
 
   /** Middle of a table's board in this node's coordinates, if the table is shown. */
   public Optional<javafx.geometry.Point2D> middleOf(TableId table) {
-    return Optional.ofNullable(layout.boards().get(table))
+    return layout
+        .placeOf(table)
         .map(
             placed ->
                 new javafx.geometry.Point2D(
@@ -150,7 +185,7 @@ public final class MapView extends Drawn {
     pressedX = event.getX();
     pressedY = event.getY();
     dragged = false;
-    if (!isPickingOther) {
+    if (picking.isEmpty()) {
       from = deeds.relates() ? end(event) : Optional.empty();
     }
   }
@@ -159,14 +194,24 @@ public final class MapView extends Drawn {
   private Optional<End> end(MouseEvent event) {
     double x = viewport.mapX(event.getX());
     double y = viewport.mapY(event.getY());
-    return layout.boards().values().stream()
-        .filter(placed -> placed.holds(x, y))
-        .findFirst()
-        .map(placed -> new End(placed.board().id(), placed.board().fieldAt(y - placed.y())));
+    return boardAt(x, y)
+        .flatMap(
+            placed ->
+                switch (placed.spot()) {
+                  case Spot.OfTable(TableId table) ->
+                      Optional.of(new End(table, placed.board().fieldAt(y - placed.y())));
+                  case Spot.StandIn standIn ->
+                      Optional.of(new End(standIn.table(), Optional.empty()));
+                  case Spot.OfArea area -> Optional.empty();
+                });
+  }
+
+  private Optional<MapLayout.Placed> boardAt(double x, double y) {
+    return layout.everything().filter(placed -> placed.holds(x, y)).findFirst();
   }
 
   private void drag(MouseEvent event) {
-    if (from.isPresent() && !isPickingOther) {
+    if (from.isPresent() && picking.isEmpty()) {
       dragged = dragged || Math.hypot(event.getX() - pressedX, event.getY() - pressedY) > 4;
       towardsX = viewport.mapX(event.getX());
       towardsY = viewport.mapY(event.getY());
@@ -186,30 +231,63 @@ public final class MapView extends Drawn {
   private void release(MouseEvent event) {
     Optional<End> start = from;
     Optional<End> to = end(event);
-    boolean taken = isPickingOther && !dragged || dragged && start.isPresent();
+    Purpose purpose = picking.orElse(Purpose.RELATE);
+    boolean taken = picking.isPresent() && !dragged || dragged && start.isPresent();
     boolean pulled = dragged;
-    if (taken || !isPickingOther) {
-      endRelating();
+    if (taken || picking.isEmpty()) {
+      endPicking();
     }
     if (taken && start.isPresent() && to.isPresent()) {
-      deeds.relate(start.get(), to.get());
+      picked(purpose, start.get(), to.get());
     } else if (!pulled) {
-      deeds.pick(at(viewport.mapX(event.getX()), viewport.mapY(event.getY())));
+      click(viewport.mapX(event.getX()), viewport.mapY(event.getY()));
     }
   }
 
-  private void endRelating() {
+  private void picked(Purpose purpose, End start, End to) {
+    switch (purpose) {
+      case RELATE -> deeds.relate(start, to);
+      case WAYS -> deeds.ways(start.table(), to.table());
+    }
+  }
+
+  private void click(double x, double y) {
+    Optional<AreaId> unfolds =
+        boardAt(x, y)
+            .flatMap(
+                placed ->
+                    placed.spot() instanceof Spot.OfArea(AreaId area)
+                        ? Optional.of(area)
+                        : Optional.empty());
+    Optional<AreaId> folds =
+        layout.regions().stream()
+            .filter(region -> region.isHeadAt(x, y))
+            .map(MapLayout.Region::area)
+            .findFirst();
+    if (unfolds.isPresent()) {
+      deeds.fold(unfolds.get(), false);
+    } else if (folds.isPresent() && boardAt(x, y).isEmpty()) {
+      deeds.fold(folds.get(), true);
+    } else {
+      deeds.pick(at(x, y));
+    }
+  }
+
+  private void endPicking() {
     from = Optional.empty();
-    isPickingOther = false;
+    picking = Optional.empty();
     dragged = false;
     redraw();
   }
 
   private Selection at(double x, double y) {
-    for (MapLayout.Placed placed : layout.boards().values()) {
-      if (placed.holds(x, y)) {
-        return Selection.of(placed.board().id());
-      }
+    Optional<MapLayout.Placed> board = boardAt(x, y);
+    if (board.isPresent()) {
+      return switch (board.get().spot()) {
+        case Spot.OfTable(TableId table) -> Selection.of(table);
+        case Spot.StandIn standIn -> Selection.of(standIn.table());
+        case Spot.OfArea area -> Selection.NONE;
+      };
     }
     for (MapLayout.Route route : layout.routes().values()) {
       if (distance(route.points(), x, y) <= NEAR / viewport.zoom()) {
@@ -263,12 +341,15 @@ public final class MapView extends Drawn {
       case MINUS, SUBTRACT -> zoom(1 / 1.2);
       case HOME, DIGIT0, NUMPAD0 -> fit();
       case ENTER -> enter();
-      case R -> relateFromHere();
+      case R -> pickOther(Purpose.RELATE);
+      case W -> pickOther(Purpose.WAYS);
+      case F -> here().ifPresent(deeds::foldOrUnfold);
+      case H -> selection.table().filter(layout.boards()::containsKey).ifPresent(deeds::hide);
       case ESCAPE -> {
-        if (!isPickingOther) {
+        if (picking.isEmpty()) {
           return;
         }
-        endRelating();
+        endPicking();
       }
       default -> {
         return;
@@ -286,22 +367,29 @@ public final class MapView extends Drawn {
   }
 
   private void enter() {
-    Optional<TableId> here = selection.table().filter(layout.boards()::containsKey);
-    Optional<End> start = from.filter(end -> isPickingOther);
+    Optional<TableId> here = here();
+    Optional<End> start = from.filter(end -> picking.isPresent());
     if (start.isPresent() && here.isPresent()) {
-      endRelating();
-      deeds.relate(start.get(), new End(here.get(), Optional.empty()));
+      Purpose purpose = picking.orElseThrow();
+      endPicking();
+      picked(purpose, start.get(), new End(here.get(), Optional.empty()));
     } else {
       here.ifPresent(deeds::open);
     }
   }
 
-  private void relateFromHere() {
-    Optional<TableId> here = selection.table().filter(layout.boards()::containsKey);
+  /** The chosen table, if it is on the map. */
+  private Optional<TableId> here() {
+    return selection.table().filter(table -> layout.placeOf(table).isPresent());
+  }
+
+  /** Takes the chosen table as the first of two. */
+  public void pickOther(Purpose purpose) {
+    Optional<TableId> here = here();
     if (deeds.relates() && here.isPresent()) {
       from = Optional.of(new End(here.get(), Optional.empty()));
-      isPickingOther = true;
-      deeds.relating(here.get());
+      picking = Optional.of(purpose);
+      deeds.picking(here.get(), purpose);
     }
   }
 }

@@ -61,8 +61,7 @@ record Viewport(double x, double y, double zoom, double width, double height) {
         placed.y() + placed.board().height());
   }
 
-  boolean shows(MapLayout.Route route) {
-    double[] points = route.points();
+  boolean shows(double[] points) {
     double left = Double.MAX_VALUE;
     double top = Double.MAX_VALUE;
     double right = -Double.MAX_VALUE;

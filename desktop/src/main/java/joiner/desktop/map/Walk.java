@@ -1,16 +1,23 @@
 package joiner.desktop.map;
 
 import java.util.Comparator;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import joiner.map.MapLayout;
+import joiner.map.Spot;
 import joiner.model.TableId;
 
 /**
- * Goes from board to board by the arrow keys: sideways along relationships, up and down by place.
+ * Goes from board to board by the arrow keys: sideways along relationships, up and down by place. A
+ * folded area is told by the first of its tables.
  */
 final class Walk {
-  private Walk() {}
+  private final MapLayout layout;
+
+  private Walk(MapLayout layout) {
+    this.layout = layout;
+  }
 
   /** Where an arrow leads. */
   enum Way {
@@ -24,34 +31,62 @@ final class Walk {
 
   /** The next board; the first of all where none is chosen, none where nothing lies there. */
   static Optional<TableId> from(MapLayout layout, Optional<TableId> table, Way way) {
-    Optional<MapLayout.Placed> at = table.map(layout.boards()::get);
+    return new Walk(layout).from(table, way);
+  }
+
+  private Optional<TableId> from(Optional<TableId> table, Way way) {
+    Optional<MapLayout.Placed> at = table.flatMap(layout::placeOf);
     if (at.isEmpty()) {
-      return layout.boards().values().stream()
+      return all()
           .min(Comparator.comparing(MapLayout.Placed::x).thenComparing(MapLayout.Placed::y))
-          .map(placed -> placed.board().id());
+          .flatMap(this::table);
     }
     MapLayout.Placed here = at.get();
     return switch (way) {
-      case LEFT -> nearest(here, along(layout, here, true), true);
-      case RIGHT -> nearest(here, along(layout, here, false), true);
-      case UP ->
-          nearest(here, layout.boards().values().stream().filter(p -> p.y() < here.y()), false);
-      case DOWN ->
-          nearest(here, layout.boards().values().stream().filter(p -> p.y() > here.y()), false);
+      case LEFT -> nearest(here, along(here, true), true);
+      case RIGHT -> nearest(here, along(here, false), true);
+      case UP -> nearest(here, all().filter(p -> p.y() < here.y()), false);
+      case DOWN -> nearest(here, all().filter(p -> p.y() > here.y()), false);
     };
   }
 
-  private static Stream<MapLayout.Placed> along(
-      MapLayout layout, MapLayout.Placed here, boolean toParents) {
-    TableId id = here.board().id();
-    return layout.routes().values().stream()
-        .filter(route -> !route.parent().equals(route.child()))
-        .filter(route -> id.equals(toParents ? route.child() : route.parent()))
-        .map(route -> layout.boards().get(toParents ? route.parent() : route.child()));
+  /** Every board that is in its own place. */
+  private Stream<MapLayout.Placed> all() {
+    return layout.everything().filter(placed -> !(placed.spot() instanceof Spot.StandIn));
+  }
+
+  private Optional<TableId> table(MapLayout.Placed placed) {
+    return switch (placed.spot()) {
+      case Spot.OfTable(TableId table) -> Optional.of(table);
+      case Spot.StandIn standIn -> Optional.of(standIn.table());
+      case Spot.OfArea of ->
+          layout.folded().entrySet().stream()
+              .filter(entry -> entry.getValue().equals(of.area()))
+              .map(Map.Entry::getKey)
+              .findFirst();
+    };
+  }
+
+  private Stream<MapLayout.Placed> along(MapLayout.Placed here, boolean toParents) {
+    Stream<Optional<MapLayout.Placed>> byLine =
+        layout.routes().values().stream()
+            .filter(route -> !route.parent().equals(route.child()))
+            .filter(route -> isAt(here, toParents ? route.child() : route.parent()))
+            .map(route -> layout.placeOf(toParents ? route.parent() : route.child()));
+    Stream<Optional<MapLayout.Placed>> byBundle =
+        layout.bundles().stream()
+            .filter(bundle -> here.spot().equals(toParents ? bundle.child() : bundle.parent()))
+            .map(bundle -> toParents ? bundle.parent() : bundle.child())
+            .map(spot -> all().filter(placed -> placed.spot().equals(spot)).findFirst());
+    return Stream.concat(byLine, byBundle).flatMap(Optional::stream);
+  }
+
+  private static boolean isAt(MapLayout.Placed here, TableId table) {
+    return here.spot().equals(new Spot.OfTable(table));
   }
 
   /** Sideways the height counts most, up and down the column. */
-  private static Optional<TableId> nearest(
+  private Optional<TableId> nearest(
       MapLayout.Placed here, Stream<MapLayout.Placed> others, boolean sideways) {
     double acrossX = sideways ? 1 : 3;
     double acrossY = sideways ? 3 : 1;
@@ -61,7 +96,7 @@ final class Walk {
                 other ->
                     acrossX * Math.abs(middleX(other) - middleX(here))
                         + acrossY * Math.abs(middleY(other) - middleY(here))))
-        .map(placed -> placed.board().id());
+        .flatMap(this::table);
   }
 
   private static double middleX(MapLayout.Placed placed) {

@@ -3,6 +3,7 @@ package joiner.desktop.map;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Map;
 import joiner.map.MapLayout;
 import org.junit.jupiter.api.Test;
@@ -12,7 +13,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** What is in sight of the map. */
 class ViewportTest {
   private static MapLayout layout(double width, double height) {
-    return new MapLayout(Map.of(), Map.of(), width, height);
+    return new MapLayout(
+        Map.of(), List.of(), List.of(), Map.of(), List.of(), Map.of(), width, height);
   }
 
   /** However large the map and however small the window, all of it is in sight. */
