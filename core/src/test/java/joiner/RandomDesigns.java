@@ -36,6 +36,7 @@ import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.Origin;
 import joiner.model.Picking;
+import joiner.model.Pin;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -185,7 +186,12 @@ public final class RandomDesigns {
                 tables,
                 relationships,
                 new Extras(chance() ? Map.of("studio:oven", "[1, \"a\"]") : Map.of()))
-            .withKits(kits());
+            .withKits(kits())
+            .withPins(
+                tables.stream()
+                    .filter(table -> random.nextInt(4) == 0)
+                    .map(table -> new Pin(table.id(), random.nextInt(1001), random.nextInt(1001)))
+                    .toList());
     return new Draft(design, rows(design));
   }
 

@@ -5,6 +5,7 @@ import joiner.model.Area;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Kit;
+import joiner.model.Pin;
 
 /**
  * What a design says of itself, beside its tables and relationships.
@@ -22,10 +23,12 @@ public record Heading(
     String description,
     List<Area> areas,
     List<Kit> kits,
+    List<Pin> pins,
     Extras extras) {
   public Heading {
     areas = List.copyOf(areas);
     kits = List.copyOf(kits);
+    pins = List.copyOf(pins);
   }
 
   static Heading of(Design design) {
@@ -35,6 +38,7 @@ public record Heading(
         design.description(),
         design.areas(),
         design.kits(),
+        design.pins(),
         design.extras());
   }
 }

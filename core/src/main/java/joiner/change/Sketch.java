@@ -247,6 +247,7 @@ final class Sketch {
             tables.stream().map(this::table).toList(),
             relationships,
             heading.extras())
-        .withKits(heading.kits());
+        .withKits(heading.kits())
+        .withPins(heading.pins());
   }
 }

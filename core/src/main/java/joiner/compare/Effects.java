@@ -139,6 +139,9 @@ public final class Effects {
     if (!old.kits().equals(now.kits())) {
       others.add("has other kits of fields");
     }
+    if (!old.pins().equals(now.pins())) {
+      others.add("has other boards pinned on its map");
+    }
     if (!old.description().equals(now.description())) {
       others.add("has another note");
     }

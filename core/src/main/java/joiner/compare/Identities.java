@@ -12,6 +12,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.RuleId;
@@ -99,7 +100,11 @@ final class Identities {
                 design.tables().stream().map(this::of).toList(),
                 design.relationships().stream().map(this::of).toList(),
                 design.extras())
-            .withKits(design.kits()),
+            .withKits(design.kits())
+            .withPins(
+                design.pins().stream()
+                    .map(pin -> new Pin(of(pin.table()), pin.across(), pin.down()))
+                    .toList()),
         draft.rows().under(this::of, fields::of));
   }
 

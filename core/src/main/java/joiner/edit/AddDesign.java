@@ -67,7 +67,9 @@ public record AddDesign(Draft other) implements Edit {
                 tables,
                 relationships,
                 design.extras())
-            .withKits(kits(design)),
+            .withKits(kits(design))
+            .withPins(
+                Stream.concat(design.pins().stream(), other.design().pins().stream()).toList()),
         new SampleRows(rows, linked));
   }
 

@@ -17,6 +17,7 @@ final class JsonText {
           "fields",
           "foreignKeys",
           "areas",
+          "pins",
           "indexes",
           "rules",
           "sources",

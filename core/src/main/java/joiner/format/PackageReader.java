@@ -20,6 +20,7 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Kit;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -221,6 +222,7 @@ final class PackageReader {
     String description = top.text("description");
     List<Area> areas = areas(more);
     List<Kit> kits = KitJson.read(more, file);
+    List<Pin> pins = PinJson.read(more, tables, file);
     top.any("$schema");
     Map<String, String> extras = new LinkedHashMap<>(top.rest().byProperty());
     more.rest()
@@ -231,7 +233,8 @@ final class PackageReader {
     try {
       return Design.of(
               name, title, description, areas, inAreas(areas), relationships, new Extras(extras))
-          .withKits(kits);
+          .withKits(kits)
+          .withPins(pins);
     } catch (IllegalArgumentException e) {
       throw top.problem(e.getMessage() + ".");
     }

@@ -232,6 +232,7 @@ final class PackageWriter {
           new Json.Arr(design.areas().stream().<Json>map(PackageWriter::area).toList(), 0));
     }
     KitJson.write(design.kits(), more);
+    PinJson.write(design, more);
     Map<TableId, List<Relationship>> foreign =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     var resources = new ArrayList<Json>();

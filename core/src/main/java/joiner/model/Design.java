@@ -23,6 +23,7 @@ public final class Design {
   private final Map<TableId, Table> tables;
   private final Map<RelationshipId, Relationship> relationships;
   private final List<Kit> kits;
+  private final List<Pin> pins;
   private final Extras extras;
 
   private Design(
@@ -33,6 +34,7 @@ public final class Design {
       Map<TableId, Table> tables,
       Map<RelationshipId, Relationship> relationships,
       List<Kit> kits,
+      List<Pin> pins,
       Extras extras) {
     this.name = name;
     this.title = title;
@@ -41,6 +43,7 @@ public final class Design {
     this.tables = tables;
     this.relationships = relationships;
     this.kits = List.copyOf(kits);
+    this.pins = pins.stream().filter(pin -> tables.containsKey(pin.table())).toList();
     this.extras = extras;
   }
 
@@ -74,7 +77,15 @@ public final class Design {
     }
     byId.values().forEach(table -> requireSides(table, related));
     return new Design(
-        name, title, description, allAreas(areas, tables), byId, related, List.of(), extras);
+        name,
+        title,
+        description,
+        allAreas(areas, tables),
+        byId,
+        related,
+        List.of(),
+        List.of(),
+        extras);
   }
 
   private static List<Relationship> inOrderOfChildren(
@@ -192,6 +203,11 @@ public final class Design {
   /** Fields that are dropped into tables and kept in step. */
   public List<Kit> kits() {
     return kits;
+  }
+
+  /** Where boards of the map are wanted; of a table one at most. */
+  public List<Pin> pins() {
+    return pins;
   }
 
   /** The kit of that id, if it is there. */
@@ -357,15 +373,15 @@ public final class Design {
 
   /** The same design under another name for files and databases. */
   public Design withName(String other) {
-    return new Design(other, title, description, areas, tables, relationships, kits, extras);
+    return new Design(other, title, description, areas, tables, relationships, kits, pins, extras);
   }
 
   public Design withExtras(Extras other) {
-    return new Design(name, title, description, areas, tables, relationships, kits, other);
+    return new Design(name, title, description, areas, tables, relationships, kits, pins, other);
   }
 
   public Design withTitle(String other) {
-    return new Design(name, other, description, areas, tables, relationships, kits, extras);
+    return new Design(name, other, description, areas, tables, relationships, kits, pins, extras);
   }
 
   /** The same design with other kits; no two have one id. */
@@ -376,12 +392,25 @@ public final class Design {
         throw new IllegalArgumentException("kit " + kit.id() + " is there twice");
       }
     }
-    return new Design(name, title, description, areas, tables, relationships, other, extras);
+    return new Design(name, title, description, areas, tables, relationships, other, pins, extras);
+  }
+
+  /** The same design with other pins; those of tables that are not there fall out. */
+  public Design withPins(List<Pin> other) {
+    var tablesOf = new HashSet<TableId>();
+    for (Pin pin : other) {
+      if (!tablesOf.add(pin.table())) {
+        throw new IllegalArgumentException("table " + pin.table() + " is pinned twice");
+      }
+    }
+    return new Design(name, title, description, areas, tables, relationships, kits, other, extras);
   }
 
   private Design again(
       List<Area> areasOf, Collection<Table> tablesOf, Collection<Relationship> relationshipsOf) {
-    return of(name, title, description, areasOf, tablesOf, relationshipsOf, extras).withKits(kits);
+    return of(name, title, description, areasOf, tablesOf, relationshipsOf, extras)
+        .withKits(kits)
+        .withPins(pins);
   }
 
   @Override
@@ -394,6 +423,7 @@ public final class Design {
         && List.copyOf(tables.values()).equals(List.copyOf(that.tables.values()))
         && List.copyOf(relationships.values()).equals(List.copyOf(that.relationships.values()))
         && kits.equals(that.kits)
+        && pins.equals(that.pins)
         && extras.equals(that.extras);
   }
 

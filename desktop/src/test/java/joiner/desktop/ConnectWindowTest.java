@@ -6,18 +6,21 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import joiner.desktop.map.MapView;
 import joiner.desktop.map.MatrixView;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.edit.Reading;
 import joiner.model.FieldId;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -179,6 +182,56 @@ class ConnectWindowTest extends OpenedWindow {
     until(() -> shows(map, "locker", "member", "piece"));
     robot.interact(node(robot, "ways-shown", Button.class)::fire);
     until(() -> map.layoutShown().boards().size() == 16);
+  }
+
+  /** The mouse with Ctrl held down, which a robot without a display does not tell of. */
+  private static void mouse(MapView map, EventType<MouseEvent> type, Point2D at) {
+    MouseButton left = MouseButton.PRIMARY;
+    boolean down = type != MouseEvent.MOUSE_RELEASED;
+    Point2D inScene = map.localToScene(at);
+    map.fireEvent(
+        new MouseEvent(
+            type,
+            inScene.getX(),
+            inScene.getY(),
+            inScene.getX(),
+            inScene.getY(),
+            left,
+            1,
+            false,
+            true,
+            false,
+            false,
+            down,
+            false,
+            false,
+            false,
+            false,
+            false,
+            null));
+  }
+
+  @Test
+  void aBoardIsPinnedByDraggingWithControlAndLetGoByAKey(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "kiln");
+    MapView map = map(robot);
+    Point2D kiln = map.middleOf(new TableId("kiln")).orElseThrow();
+    robot.interact(
+        () -> {
+          mouse(map, MouseEvent.MOUSE_PRESSED, kiln);
+          mouse(map, MouseEvent.MOUSE_DRAGGED, kiln.add(200, 90));
+          mouse(map, MouseEvent.MOUSE_RELEASED, kiln.add(200, 90));
+        });
+    until(() -> bench.design().pins().size() == 1);
+    assertThat(ties("kiln", "piece_glaze")).as("nothing is related").isEmpty();
+    robot.interact(map::requestFocus);
+    List<Pin> pinned = bench.design().pins();
+    robot.press(KeyCode.CONTROL).type(KeyCode.LEFT).release(KeyCode.CONTROL);
+    until(() -> !bench.design().pins().equals(pinned));
+    robot.type(KeyCode.P);
+    until(() -> bench.design().pins().isEmpty());
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    until(() -> bench.design().pins().size() == 1);
   }
 
   @Test

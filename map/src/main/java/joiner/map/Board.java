@@ -9,6 +9,7 @@ import joiner.model.FieldId;
  * What is drawn in one piece: a table with its name and its first fields, or an area that is
  * folded.
  *
+ * @param pinned whether somebody wants it where it is
  * @param area hue of its area, -1 for none
  * @param lines the fields shown
  * @param more how many fields are not shown
@@ -19,6 +20,7 @@ import joiner.model.FieldId;
 public record Board(
     String title,
     String remark,
+    boolean pinned,
     int area,
     List<Line> lines,
     int more,
@@ -57,7 +59,7 @@ public record Board(
         lines.stream()
             .map(l -> which.test(l.field) ? new Line(l.field, l.tag, l.name, l.type, mark) : l)
             .toList();
-    return new Board(title, remark, area, all, more, caption, ends, width);
+    return new Board(title, remark, pinned, area, all, more, caption, ends, width);
   }
 
   /** How high it is, in pixels at zoom 1. */

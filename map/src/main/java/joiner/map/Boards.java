@@ -15,6 +15,7 @@ import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -29,6 +30,7 @@ final class Boards {
   private final Map<TableId, Long> byParent;
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<AreaId, Integer> hues;
+  private final Set<TableId> pinned;
 
   /**
    * Boards of a design.
@@ -41,6 +43,7 @@ final class Boards {
         design.relationships().stream()
             .collect(Collectors.groupingBy(Relationship::parent, Collectors.counting()));
     this.design = design;
+    this.pinned = design.pins().stream().map(Pin::table).collect(Collectors.toSet());
     this.told = told;
     this.byChild =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
@@ -72,6 +75,7 @@ final class Boards {
     return new Board(
         table.label(),
         remark,
+        pinned.contains(table.id()),
         table.area().map(hues::get).orElse(-1),
         lines.subList(0, shown),
         detail == Detail.NAMES ? 0 : lines.size() - shown,
@@ -102,7 +106,7 @@ final class Boards {
 
   private Board brief(String title, String caption, Optional<AreaId> area, double width) {
     int hue = area.map(hues::get).orElse(-1);
-    return new Board(title, "", hue, List.of(), 0, caption, 0, width);
+    return new Board(title, "", false, hue, List.of(), 0, caption, 0, width);
   }
 
   /** Self references leave and meet a board on one side. */

@@ -13,6 +13,7 @@ import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Multiplicity;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -27,6 +28,7 @@ final class LayoutBuilder {
   private final Map<Spot, Board> boards = new LinkedHashMap<>();
   private final Map<Spot, Integer> numbers = new HashMap<>();
   private final Map<AreaId, Integer> regions = new LinkedHashMap<>();
+  private final Map<TableId, LayoutGraph.Wish> wishes = new HashMap<>();
   private final List<Line> lines;
 
   /** A line between two boards, for one relationship or, at a folded area, for several. */
@@ -69,6 +71,10 @@ final class LayoutBuilder {
         Board board = drawn.folded(area, sizes.get(area.id()));
         add(new Spot.OfArea(area.id()), board, Optional.empty());
       }
+    }
+    for (Pin pin : design.pins()) {
+      double side = Pin.PARTS;
+      wishes.put(pin.table(), new LayoutGraph.Wish(pin.across() / side, pin.down() / side));
     }
     this.lines = lines();
     this.close =
@@ -228,7 +234,11 @@ final class LayoutBuilder {
         };
     boolean free = spot instanceof Spot.OfArea;
     int number = region.map(regions::get).orElse(LayoutGraph.Node.NONE);
-    return new LayoutGraph.Node(board.width(), board.height(), number, free);
+    Optional<LayoutGraph.Wish> wish =
+        spot instanceof Spot.OfTable(TableId table)
+            ? Optional.ofNullable(wishes.get(table))
+            : Optional.empty();
+    return new LayoutGraph.Node(board.width(), board.height(), number, free, wish);
   }
 
   private LayoutGraph.Edge edge(Line line) {

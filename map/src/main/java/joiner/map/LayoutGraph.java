@@ -6,6 +6,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What a layout depends on: sizes of boards, which of them stand together in a region, and where
@@ -30,19 +31,28 @@ record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edge
    *
    * @param region the number of the one it is in, from 0; {@link #NONE}
    * @param free whether lines may meet a side of it anywhere
+   * @param wish where somebody wants it
    */
-  record Node(double width, double height, int region, boolean free) {
+  record Node(double width, double height, int region, boolean free, Optional<Wish> wish) {
     static final int NONE = -1;
 
     /** A board in no region. */
     Node(double width, double height) {
-      this(width, height, NONE, false);
+      this(width, height, NONE, false, Optional.empty());
     }
 
     private boolean isPlain() {
-      return region == NONE && !free;
+      return region == NONE && !free && wish.isEmpty();
     }
   }
+
+  /**
+   * Where somebody wants the middle of a board in its region, or in the whole.
+   *
+   * @param across from 0, at the left, to 1
+   * @param down from 0, at the top, to 1
+   */
+  record Wish(double across, double down) {}
 
   /**
    * A line from the right of a board to the left of another, or to the right of the same one.
@@ -56,14 +66,17 @@ record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edge
    * Equal for equal graphs that are laid out in one way: SHA-256 of all numbers, in hexadecimal.
    */
   String digest() {
-    var bytes = ByteBuffer.allocate(17 + 21 * nodes.size() + 24 * edges.size());
+    var bytes = ByteBuffer.allocate(17 + 37 * nodes.size() + 24 * edges.size());
     bytes.putInt(LayoutKernel.EDITION);
     bytes.put((byte) (brief ? 1 : 0)).putInt(nodes.size()).putInt(edges.size());
     nodes.forEach(node -> bytes.putDouble(node.width).putDouble(node.height));
     edges.forEach(e -> bytes.putInt(e.from).putDouble(e.fromY).putInt(e.to).putDouble(e.toY));
-    if (!nodes.stream().allMatch(Node::isPlain)) {
+    if (regions > 0 || !nodes.stream().allMatch(Node::isPlain)) {
       bytes.putInt(regions);
       nodes.forEach(node -> bytes.putInt(node.region).put((byte) (node.free ? 1 : 0)));
+      nodes.stream()
+          .map(node -> node.wish.orElse(new Wish(-1, -1)))
+          .forEach(wish -> bytes.putDouble(wish.across).putDouble(wish.down));
     }
     byte[] told = Arrays.copyOf(bytes.array(), bytes.position());
     try {

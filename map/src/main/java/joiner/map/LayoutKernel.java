@@ -1,12 +1,18 @@
 package joiner.map;
 
+import static joiner.map.LayoutGraph.Node.NONE;
+
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import org.eclipse.elk.alg.layered.options.CycleBreakingStrategy;
 import org.eclipse.elk.alg.layered.options.LayeredMetaDataProvider;
 import org.eclipse.elk.alg.layered.options.LayeredOptions;
+import org.eclipse.elk.alg.layered.options.LayeringStrategy;
 import org.eclipse.elk.core.RecursiveGraphLayoutEngine;
 import org.eclipse.elk.core.data.LayoutMetaDataService;
 import org.eclipse.elk.core.math.ElkPadding;
+import org.eclipse.elk.core.math.KVector;
 import org.eclipse.elk.core.options.CoreOptions;
 import org.eclipse.elk.core.options.Direction;
 import org.eclipse.elk.core.options.EdgeRouting;
@@ -51,29 +57,47 @@ final class LayoutKernel {
   private final List<ElkNode> nodes = new ArrayList<>();
   private final List<ElkEdge> edges = new ArrayList<>();
 
+  /** Where everything lies that nobody wants elsewhere. */
+  private Optional<Coordinates> begun = Optional.empty();
+
   private LayoutKernel(LayoutGraph graph) {
     this.graph = graph;
   }
 
-  /** Lays a graph out; slow for a frame. */
+  /**
+   * Lays a graph out; slow for a frame. Where somebody wants boards elsewhere, it is done once
+   * without that, and then anew with columns and their order taken from where everything lies and
+   * is wanted.
+   */
   static Coordinates layOut(LayoutGraph graph) {
-    return new LayoutKernel(graph).layOut();
+    Coordinates free = new LayoutKernel(graph).layOut();
+    if (graph.nodes().stream().allMatch(node -> node.wish().isEmpty())) {
+      return free;
+    }
+    var again = new LayoutKernel(graph);
+    again.begun = Optional.of(free);
+    return again.layOut();
   }
 
   private Coordinates layOut() {
-    prepare(root, new ElkPadding(graph.brief() ? 6 : 28));
-    if (graph.edges().stream().anyMatch(this::crosses)) {
+    boolean joined = graph.edges().stream().anyMatch(this::crosses);
+    prepare(root, new ElkPadding(graph.brief() ? 6 : 28), joined || isWanted(NONE));
+    if (joined) {
       root.setProperty(CoreOptions.HIERARCHY_HANDLING, HierarchyHandling.INCLUDE_CHILDREN);
     } else if (graph.regions() > 0) { // Each is laid out by itself, and then they are packed.
       root.setProperty(CoreOptions.ASPECT_RATIO, PACKED);
     }
     for (int i = 0; i < graph.regions(); i++) {
       ElkNode region = ElkGraphUtil.createNode(root);
-      prepare(region, new ElkPadding(REGION_HEAD, REGION_SIDE, REGION_SIDE, REGION_SIDE));
+      prepare(
+          region,
+          new ElkPadding(REGION_HEAD, REGION_SIDE, REGION_SIDE, REGION_SIDE),
+          joined || isWanted(i));
       regions.add(region);
     }
     graph.nodes().forEach(this::add);
     graph.edges().forEach(this::add);
+    begun.ifPresent(this::place);
     new RecursiveGraphLayoutEngine().layout(root, new BasicProgressMonitor());
     return new Coordinates(
         root.getWidth(),
@@ -96,7 +120,18 @@ final class LayoutKernel {
     return graph.nodes().get(line.from()).region() != graph.nodes().get(line.to()).region();
   }
 
-  private void prepare(ElkNode parent, ElkPadding padding) {
+  /** Whether a board of a region, or of none, is wanted somewhere. */
+  private boolean isWanted(int region) {
+    return graph.nodes().stream()
+        .anyMatch(node -> node.region() == region && node.wish().isPresent());
+  }
+
+  /**
+   * Says how what is in a region, or in the whole, is laid out.
+   *
+   * @param wanted whether it follows where everything lies, if that is known
+   */
+  private void prepare(ElkNode parent, ElkPadding padding, boolean wanted) {
     parent.setProperty(CoreOptions.ALGORITHM, LayeredOptions.ALGORITHM_ID);
     parent.setProperty(CoreOptions.DIRECTION, Direction.RIGHT);
     parent.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.ORTHOGONAL);
@@ -110,6 +145,35 @@ final class LayoutKernel {
         LayeredOptions.SPACING_EDGE_NODE_BETWEEN_LAYERS, graph.brief() ? 14.0 : 20.0);
     parent.setProperty(LayeredOptions.SPACING_EDGE_EDGE_BETWEEN_LAYERS, 9.0);
     parent.setProperty(CoreOptions.ASPECT_RATIO, 1.5);
+    if (wanted && begun.isPresent()) {
+      parent.setProperty(LayeredOptions.CYCLE_BREAKING_STRATEGY, CycleBreakingStrategy.INTERACTIVE);
+      parent.setProperty(LayeredOptions.LAYERING_STRATEGY, LayeringStrategy.INTERACTIVE);
+      parent.setProperty(LayeredOptions.CROSSING_MINIMIZATION_SEMI_INTERACTIVE, true);
+      parent.setProperty(CoreOptions.SEPARATE_CONNECTED_COMPONENTS, false);
+    }
+  }
+
+  /** Puts everything where it lay or is wanted. */
+  private void place(Coordinates at) {
+    for (int i = 0; i < regions.size(); i++) {
+      double[] corners = at.regions().get(i);
+      regions.get(i).setLocation(corners[0], corners[1]);
+      regions.get(i).setDimensions(corners[2] - corners[0], corners[3] - corners[1]);
+    }
+    for (int i = 0; i < nodes.size(); i++) {
+      ElkNode node = nodes.get(i);
+      LayoutGraph.Node board = graph.nodes().get(i);
+      ElkNode in = node.getParent();
+      boolean isWhole = in.getParent() == null;
+      double width = isWhole ? at.width() : in.getWidth();
+      double height = isWhole ? at.height() : in.getHeight();
+      double[] of = offset(in);
+      double[] lay = at.boards().get(i);
+      node.setLocation(
+          board.wish().map(w -> w.across() * width - board.width() / 2).orElse(lay[0] - of[0]),
+          board.wish().map(w -> w.down() * height - board.height() / 2).orElse(lay[1] - of[1]));
+      node.setProperty(LayeredOptions.POSITION, new KVector(node.getX(), node.getY()));
+    }
   }
 
   private static double[] corner(ElkNode node) {
@@ -126,8 +190,7 @@ final class LayoutKernel {
 
   private void add(LayoutGraph.Node board) {
     ElkNode node =
-        ElkGraphUtil.createNode(
-            board.region() == LayoutGraph.Node.NONE ? root : regions.get(board.region()));
+        ElkGraphUtil.createNode(board.region() == NONE ? root : regions.get(board.region()));
     node.setDimensions(board.width(), board.height());
     node.setProperty(
         CoreOptions.PORT_CONSTRAINTS,

@@ -165,6 +165,10 @@ public final class MapDrawing {
     }
     pen.fill(elsewhere ? Ink.PAPER : Ink.BOARD, x, y, board.width(), board.height());
     pen.fill(Ink.area(board.area()), x, y, board.width(), 4);
+    if (board.pinned()) {
+      double side = 7 * Math.max(1, pixel);
+      pen.fill(Ink.OAK, x + board.width() - side, y, side, side);
+    }
     boolean isFound = found.contains(placed.spot());
     Ink frame = chosen ? Ink.SPRUCE : isFound ? Ink.OAK : Ink.LINE;
     pen.frame(frame, chosen || isFound ? 2 : 1, x, y, board.width(), board.height());

@@ -13,6 +13,7 @@ import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Multiplicity;
+import joiner.model.Pin;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
 
@@ -106,6 +107,17 @@ public record MapLayout(
                             others.stream()
                                 .filter(placed -> placed.spot.equals(new Spot.OfArea(area)))
                                 .findFirst()));
+  }
+
+  /** What says that the middle of a table's board is wanted at a place of the map. */
+  public Pin pin(TableId table, double atX, double atY) {
+    Placed board = boards.get(table);
+    Optional<Region> in =
+        board == null
+            ? Optional.empty()
+            : regions.stream().filter(region -> region.holds(board.x, board.y)).findFirst();
+    return in.map(r -> Pin.at(table, (atX - r.x) / r.width, (atY - r.y) / r.height))
+        .orElseGet(() -> Pin.at(table, atX / width, atY / height));
   }
 
   /** Lays out those tables of a design and the relationships between them. */

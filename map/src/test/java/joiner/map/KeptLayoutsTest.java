@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -33,7 +34,11 @@ class KeptLayoutsTest {
                         190,
                         40 + random.nextInt(8) * 20,
                         i < 3 && regions > i ? i : random.nextInt(-1, regions),
-                        random.nextInt(4) == 0))
+                        random.nextInt(4) == 0,
+                        random.nextInt(5) == 0
+                            ? Optional.of(
+                                new LayoutGraph.Wish(random.nextDouble(), random.nextDouble()))
+                            : Optional.empty()))
             .toList();
     List<LayoutGraph.Edge> edges =
         IntStream.range(0, random.nextInt(9))

@@ -9,15 +9,18 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import joiner.Pottery;
 import joiner.RandomLinks;
 import joiner.Tries;
 import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.Design;
+import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -45,6 +48,43 @@ class MapLayoutTest {
         check(design, scope, layout(design, scope, detail), "seed " + seed + ", " + scope);
       }
     }
+  }
+
+  /** Boards that are pinned anywhere, even on one place, keep to the same. */
+  @ParameterizedTest
+  @EnumSource(Detail.class)
+  void pinnedBoardsDoNotOverlapEither(Detail detail) {
+    for (long seed : Tries.of(40).toArray()) {
+      var random = new Random(seed);
+      Design plain = inAreas(RandomLinks.draft(seed, 1 + (int) (seed & 3)).design(), random);
+      List<Pin> pins =
+          plain.tables().stream()
+              .filter(table -> random.nextInt(3) == 0)
+              .map(table -> Pin.at(table.id(), random.nextDouble(), random.nextInt(3) / 2.0))
+              .toList();
+      Design design = plain.withPins(pins);
+      for (Scope scope : scopes(design, random)) {
+        check(design, scope, layout(design, scope, detail), "pinned, seed " + seed + ", " + scope);
+      }
+    }
+  }
+
+  @Test
+  void aPinnedBoardStandsWhereItIsWanted() {
+    Design demo = Pottery.demo().design();
+    TableId kiln = new TableId("kiln");
+    for (Scope scope : List.of(Scope.all(demo), Scope.all(demo).with(Scope.Areas.REGIONS))) {
+      double free = across(layout(demo, scope, Detail.KEYS), kiln);
+      Design pinned = demo.withPins(List.of(new Pin(kiln, 1000, 1000)));
+      assertThat(free).isLessThan(0.5);
+      assertThat(across(layout(pinned, scope, Detail.KEYS), kiln)).isGreaterThan(0.8);
+    }
+  }
+
+  /** How far across the map, or its region, the right of a board is. */
+  private static double across(MapLayout layout, TableId table) {
+    MapLayout.Placed at = layout.boards().get(table);
+    return layout.pin(table, at.x() + at.board().width(), at.y()).across() / (double) Pin.PARTS;
   }
 
   /** Each table in one of three areas, or in none. */

@@ -209,6 +209,11 @@ final class ConnectModel {
     folded = Optional.of(folds ? allAreas() : Set.of());
   }
 
+  /** Whether somebody wants a table's board at a place. */
+  boolean isPinned(TableId table) {
+    return bench.design().pins().stream().anyMatch(pin -> pin.table().equals(table));
+  }
+
   /** Takes a table off the map. */
   void hide(TableId table) {
     hidden.add(table);

@@ -39,6 +39,7 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
+import joiner.edit.PinBoard;
 import joiner.edit.Reading;
 import joiner.edit.Relate;
 import joiner.edit.RelateSentence;
@@ -50,6 +51,7 @@ import joiner.map.PictureTheme;
 import joiner.map.Scope;
 import joiner.model.AreaId;
 import joiner.model.Noun;
+import joiner.model.Pin;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.kordamp.ikonli.feather.Feather;
@@ -206,6 +208,20 @@ public final class ConnectView implements StageView {
         bench.tell(Notice.Sort.HINT, texts.get("fold.none", label(table)));
       }
       area.ifPresent(of -> fold(of, !map.layoutShown().folded().containsKey(table)));
+    }
+
+    @Override
+    public void pin(TableId table, Pin at) {
+      bench.apply(new PinBoard(table, label(table), Optional.of(at)));
+    }
+
+    @Override
+    public boolean unpin(TableId table) {
+      boolean isPinned = model.isPinned(table);
+      if (isPinned) {
+        bench.apply(new PinBoard(table, label(table), Optional.empty()));
+      }
+      return isPinned;
     }
 
     @Override

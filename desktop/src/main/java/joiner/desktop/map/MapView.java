@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javafx.scene.AccessibleRole;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -14,16 +15,22 @@ import joiner.map.MapLayout;
 import joiner.map.Spot;
 import joiner.model.AreaId;
 import joiner.model.FieldId;
+import joiner.model.Pin;
 import joiner.model.RelationshipId;
 import joiner.model.TableId;
 
 /**
  * The map: pan by dragging the paper, zoom with the wheel or + and -, pick by clicking or walk with
- * the arrow keys; a board dragged to another relates the two, as does R, and Enter at the other.
+ * the arrow keys; a board dragged to another relates the two, as does R, and Enter at the other; W
+ * asks for the ways to another. With Ctrl a board is moved and pinned, P pins it or lets it go, F
+ * folds its area, H takes it off.
  */
 public final class MapView extends Drawn {
   private static final double STEP = 60;
   private static final double NEAR = 6;
+
+  /** How far a board is moved by a key at least. */
+  private static final double LEAST_STEP = 40;
 
   private final Deeds deeds;
   private Optional<End> from = Optional.empty();
@@ -35,6 +42,10 @@ public final class MapView extends Drawn {
   private double pressedX;
   private double pressedY;
   private boolean dragged;
+
+  /** Whether the board that is dragged is to be pinned where it is let go. */
+  private boolean moves;
+
   private boolean fits = true;
 
   /** What the other of two boards is to be picked for, where a key took the first. */
@@ -76,6 +87,14 @@ public final class MapView extends Drawn {
 
     /** Folds the area of a table, or unfolds it. */
     default void foldOrUnfold(TableId table) {}
+
+    /** Wants a board at a place of the map. */
+    default void pin(TableId table, Pin at) {}
+
+    /** Wants a board wherever it falls, if it is pinned. */
+    default boolean unpin(TableId table) {
+      return false;
+    }
 
     /** Takes a table off the map. */
     default void hide(TableId table) {}
@@ -185,6 +204,7 @@ public final class MapView extends Drawn {
     pressedX = event.getX();
     pressedY = event.getY();
     dragged = false;
+    moves = event.isControlDown();
     if (picking.isEmpty()) {
       from = deeds.relates() ? end(event) : Optional.empty();
     }
@@ -237,7 +257,9 @@ public final class MapView extends Drawn {
     if (taken || picking.isEmpty()) {
       endPicking();
     }
-    if (taken && start.isPresent() && to.isPresent()) {
+    if (pulled && moves && start.isPresent()) {
+      pinAt(start.get().table(), viewport.mapX(event.getX()), viewport.mapY(event.getY()));
+    } else if (taken && start.isPresent() && to.isPresent()) {
       picked(purpose, start.get(), to.get());
     } else if (!pulled) {
       click(viewport.mapX(event.getX()), viewport.mapY(event.getY()));
@@ -328,7 +350,11 @@ public final class MapView extends Drawn {
   }
 
   private void key(KeyEvent event) {
-    if (event.isControlDown() || event.isAltDown() || event.isMetaDown()) {
+    if (event.isControlDown() && !event.isAltDown()) {
+      movePinned(event);
+      return;
+    }
+    if (event.isAltDown() || event.isMetaDown()) {
       return;
     }
     boolean pans = event.isShiftDown();
@@ -343,6 +369,7 @@ public final class MapView extends Drawn {
       case ENTER -> enter();
       case R -> pickOther(Purpose.RELATE);
       case W -> pickOther(Purpose.WAYS);
+      case P -> pinHere();
       case F -> here().ifPresent(deeds::foldOrUnfold);
       case H -> selection.table().filter(layout.boards()::containsKey).ifPresent(deeds::hide);
       case ESCAPE -> {
@@ -356,6 +383,39 @@ public final class MapView extends Drawn {
       }
     }
     event.consume();
+  }
+
+  /** With Ctrl the arrows move the chosen board, which is pinned then. */
+  private void movePinned(KeyEvent event) {
+    double dx = event.getCode() == KeyCode.LEFT ? -1 : event.getCode() == KeyCode.RIGHT ? 1 : 0;
+    double dy = event.getCode() == KeyCode.UP ? -1 : event.getCode() == KeyCode.DOWN ? 1 : 0;
+    Optional<MapLayout.Placed> board = selection.table().map(layout.boards()::get);
+    if (board.isPresent() && (dx != 0 || dy != 0)) {
+      Board size = board.get().board();
+      pinAt(
+          selection.table().orElseThrow(),
+          board.get().x() + size.width() / 2 + dx * size.width() * 1.5,
+          board.get().y() + size.height() / 2 + dy * (size.height() + LEAST_STEP));
+      event.consume();
+    }
+  }
+
+  private void pinAt(TableId table, double x, double y) {
+    if (layout.boards().containsKey(table)) {
+      deeds.pin(table, layout.pin(table, x, y));
+    }
+  }
+
+  /** Pins the chosen board where it is, or lets it go. */
+  private void pinHere() {
+    Optional<MapLayout.Placed> board = selection.table().map(layout.boards()::get);
+    if (board.isPresent() && !deeds.unpin(selection.table().orElseThrow())) {
+      Board size = board.get().board();
+      pinAt(
+          selection.table().orElseThrow(),
+          board.get().x() + size.width() / 2,
+          board.get().y() + size.height() / 2);
+    }
   }
 
   private void go(boolean pans, double dx, double dy, Walk.Way way) {
