@@ -39,6 +39,7 @@ import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
+import joiner.edit.GroupIntoAreas;
 import joiner.edit.PinBoard;
 import joiner.edit.Reading;
 import joiner.edit.Relate;
@@ -136,6 +137,9 @@ public final class ConnectView implements StageView {
     commands.add(Command.of(texts.get("save"), this::save));
     commands.add(Command.of(texts.get("show.map"), () -> asMap.setSelected(true)));
     commands.add(Command.of(texts.get("show.matrix"), () -> asMatrix.setSelected(true)));
+    if (bench.design().tables().stream().anyMatch(table -> table.area().isEmpty())) {
+      commands.add(Command.of(texts.get("group"), () -> bench.apply(new GroupIntoAreas())));
+    }
     if (!bench.design().areas().isEmpty()) {
       commands.add(Command.of(texts.get("fold.all"), () -> foldAll(true)));
       commands.add(Command.of(texts.get("unfold.all"), () -> foldAll(false)));
