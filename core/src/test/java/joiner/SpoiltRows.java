@@ -12,7 +12,6 @@ import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldType;
-import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
@@ -82,7 +81,7 @@ public final class SpoiltRows {
   /** All children of one parent, where each must have one. */
   private static Optional<Predicate<Integer>> ofOne(Draft draft, Table child, Random random) {
     return draft.design().parentsOf(child.id()).stream()
-        .filter(Relationship::parentNeedsChild)
+        .filter(r -> r.parentNeedsChild() && draft.rows().of(r.parent()).count() > 0)
         .findFirst()
         .map(
             r -> {

@@ -29,6 +29,7 @@ import joiner.rows.Rows;
  * @param impact what the edit does, and what it breaks
  * @param lines counts of what is touched, today and then
  * @param findings what the design check would find that it does not find now
+ * @param back what taking it back by hand would lose; empty where only undo leads back
  * @param living fields that go while what they say lives on elsewhere, as rows of a join table or
  *     as links the other way round
  */
@@ -39,6 +40,7 @@ public record Foreseen(
     Impact impact,
     List<Line> lines,
     List<Finding> findings,
+    Optional<String> back,
     Set<FieldOfTable> living) {
   public Foreseen {
     living = Set.copyOf(living);
@@ -73,7 +75,15 @@ public record Foreseen(
    * @throws joiner.edit.EditRefusedException if the edit is refused
    */
   public static Foreseen of(Edit edit, Draft before, Clock clock) {
-    Draft after = edit.apply(before);
+    return of(edit, before, edit.apply(before), clock);
+  }
+
+  /**
+   * Looks at an edit that was tried already.
+   *
+   * @param after what it made of the draft
+   */
+  public static Foreseen of(Edit edit, Draft before, Draft after, Clock clock) {
     Impact impact = Impact.of(before, after, clock);
     Set<String> known = new HashSet<>();
     DesignChecks.run(before).forEach(finding -> known.add(finding.id() + finding.message()));
@@ -82,7 +92,28 @@ public record Foreseen(
             .filter(finding -> !known.contains(finding.id() + finding.message()))
             .toList();
     var counted = new Counted(before, after, new HashSet<>());
-    return new Foreseen(edit, before, after, impact, counted.lines(), findings, counted.living());
+    return new Foreseen(
+        edit,
+        before,
+        after,
+        impact,
+        counted.lines(),
+        findings,
+        WayBack.of(edit, before, after),
+        counted.living());
+  }
+
+  /** Counts of what differs between two drafts. */
+  static List<Line> counts(Draft before, Draft after) {
+    return new Counted(before, after, new HashSet<>()).lines();
+  }
+
+  /** Whether a table goes with what its rows hold. */
+  public boolean losesTable() {
+    boolean goes =
+        before.design().tables().stream()
+            .anyMatch(table -> after.design().find(table.id()).isEmpty());
+    return goes && lines.stream().anyMatch(Line::loses);
   }
 
   /** The tables that are there today and are touched, in the order of the design. */

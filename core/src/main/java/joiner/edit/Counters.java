@@ -9,6 +9,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Table;
+import joiner.model.TableKind;
 import joiner.naming.NamingPolicy;
 import joiner.rows.Rows;
 
@@ -30,6 +31,16 @@ public final class Counters {
             ChangeTable.move(grown, counter, 0),
             ChangeRows.numbered(table, counter.id()),
             ChangeKey.of(grown, List.of(counter.id()))));
+  }
+
+  /**
+   * The change that makes a table for itself of a join table: a counter identifies its rows, and
+   * the pair stays unique.
+   */
+  public static Edit identifyPairs(Table join) {
+    return new Several(
+        "give " + join.label() + " a key of its own",
+        List.of(ChangeTable.kind(join, new TableKind.Plain()), identify(join)));
   }
 
   static Field fieldFor(Table table) {

@@ -49,6 +49,20 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
     return "fold " + label + " into " + into;
   }
 
+  /** Whether a child looks as if it could be folded; its rows may stand against it. */
+  public static boolean fits(Design design, Relationship tie) {
+    Table child = design.table(tie.child());
+    return !tie.isSelfReference()
+        && child.kind() instanceof TableKind.Plain
+        && child.isUnique(tie.childFields())
+        && design.childrenOf(tie.child()).stream().allMatch(Relationship::isSelfReference);
+  }
+
+  @Override
+  public boolean reachesFar() {
+    return true;
+  }
+
   @Override
   public Draft apply(Draft draft) {
     Design design = draft.design();

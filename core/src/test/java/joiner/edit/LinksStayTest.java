@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.RandomLinks;
 import joiner.Tries;
@@ -25,7 +27,9 @@ class LinksStayTest {
   private enum Kind {
     TURNED,
     JOINED,
-    JOINED_AND_BACK
+    JOINED_AND_BACK,
+    WITHIN,
+    OWN_KEY
   }
 
   private final Map<Kind, Integer> done = new EnumMap<>(Kind.class);
@@ -50,8 +54,46 @@ class LinksStayTest {
                 assertThat(turned(links(after, turned))).as("%s %s", seed, r).isEqualTo(links);
                 sound(Kind.TURNED, after);
               });
+      Table child = draft.design().table(r.child());
+      attempt(draft, WithinParent.of(draft.design(), r))
+          .ifPresent(after -> within(draft, after, r));
+      attempt(draft, Counters.identifyPairs(child))
+          .ifPresent(
+              after -> {
+                allLinksStay(draft, after);
+                sound(Kind.OWN_KEY, after);
+              });
       attempt(draft, new ToManyToMany(r.id(), "many"))
           .ifPresent(after -> joined(draft, after, links));
+    }
+  }
+
+  /** In each parent the numbers go from 1 to as many as it has children. */
+  private void within(Draft draft, Draft after, Relationship r) {
+    Table child = after.design().table(r.child());
+    assertThat(child.primaryKey()).startsWith(r.childFields().toArray(FieldId[]::new));
+    FieldId number = child.primaryKey().getLast();
+    Rows rows = after.rows().of(child.id());
+    Map<List<Optional<String>>, List<Integer>> numbers = new HashMap<>();
+    for (int row = 0; row < rows.count(); row++) {
+      numbers
+          .computeIfAbsent(rows.row(row, r.childFields()), parent -> new ArrayList<>())
+          .add(Integer.parseInt(rows.cell(row, number).orElseThrow()));
+    }
+    assertThat(numbers.values())
+        .allSatisfy(
+            some ->
+                assertThat(some)
+                    .containsExactlyElementsOf(
+                        IntStream.rangeClosed(1, some.size()).boxed().toList()));
+    allLinksStay(draft, after);
+    sound(Kind.WITHIN, after);
+  }
+
+  private static void allLinksStay(Draft draft, Draft after) {
+    for (Relationship other : draft.design().relationships()) {
+      Relationship now = after.design().relationship(other.id());
+      assertThat(links(after, now)).as("%s", other).isEqualTo(links(draft, other));
     }
   }
 

@@ -24,6 +24,7 @@ import joiner.model.Pin;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.model.TableKind;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
@@ -232,6 +233,43 @@ class ConnectWindowTest extends OpenedWindow {
     until(() -> bench.design().pins().isEmpty());
     robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
     until(() -> bench.design().pins().size() == 1);
+  }
+
+  /** A session is told by its course and a number already; here it gets a key of its own. */
+  @Test
+  void aJoinTableGetsAKeyOfItsOwnAndARowIsCountedWithinItsParent(FxRobot robot) throws Exception {
+    show(robot, Stage.CONNECT, "enrolment");
+    Relationship toSession = ties("enrolment", "session").getFirst();
+    robot.interact(
+        () -> bench.selectionProperty().set(Selection.of(toSession.child(), toSession.id())));
+    robot.interact(node(robot, "other-own_key", Button.class)::fire);
+    untilFocused("preview-make");
+    robot.type(KeyCode.ENTER);
+    until(() -> table("enrolment").primaryKey().size() == 1);
+    assertThat(table("enrolment").kind()).isInstanceOf(TableKind.Plain.class);
+    assertThat(
+            table("enrolment")
+                .isUnique(
+                    List.of(
+                        new FieldId("member_id"),
+                        new FieldId("course_code"),
+                        new FieldId("session_no"))))
+        .isTrue();
+    Relationship toKiln = ties("firing", "kiln").getFirst();
+    robot.interact(() -> bench.selectionProperty().set(Selection.of(toKiln.child(), toKiln.id())));
+    robot.interact(node(robot, "other-within", Button.class)::fire);
+    untilFocused("preview-make");
+    robot.type(KeyCode.ENTER);
+    until(() -> table("firing").primaryKey().size() == 2);
+    assertThat(ties("incident", "firing").getFirst().childFields()).hasSize(2);
+    until(() -> bench.verdict().isCurrent());
+    assertThat(bench.verdict().audit().violations()).isEmpty();
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).type(KeyCode.Z).release(KeyCode.CONTROL);
+    until(() -> table("enrolment").kind() instanceof TableKind.Join);
+  }
+
+  private Table table(String name) {
+    return bench.design().table(new TableId(name));
   }
 
   @Test

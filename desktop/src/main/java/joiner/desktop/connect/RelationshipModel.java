@@ -15,11 +15,15 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
+import joiner.edit.Counters;
+import joiner.edit.Edit;
+import joiner.edit.FoldBack;
 import joiner.edit.NamedReference;
 import joiner.edit.ProposedReference;
 import joiner.edit.Reading;
 import joiner.edit.RemoveRelationship;
 import joiner.edit.TurnRound;
+import joiner.edit.WithinParent;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -293,6 +297,46 @@ final class RelationshipModel {
       lines.add(texts.get("today.nothing"));
     }
     return lines;
+  }
+
+  /** What else a relationship can be made, with all that follows. */
+  record Other(Kind what, Edit edit) {
+    enum Kind {
+      /** One table of both. */
+      FOLD,
+      /** A table for itself of a join table. */
+      OWN_KEY,
+      /** Rows that are identified within their parent. */
+      WITHIN
+    }
+  }
+
+  /** What else the relationship can be made, as its keys allow. */
+  List<Other> others(About.OfRelationship about) {
+    Design design = bench.design();
+    Relationship r = about.relationship();
+    var others = new ArrayList<Other>();
+    if (FoldBack.fits(design, r)) {
+      others.add(new Other(Other.Kind.FOLD, FoldBack.of(design, r)));
+    }
+    if (about.child().kind() instanceof TableKind.Join) {
+      others.add(new Other(Other.Kind.OWN_KEY, Counters.identifyPairs(about.child())));
+    } else if (WithinParent.fits(design, r)) {
+      others.add(new Other(Other.Kind.WITHIN, WithinParent.of(design, r)));
+    }
+    return others;
+  }
+
+  /** Makes it something else, once it was seen what follows. */
+  void make(Other other) {
+    bench.propose(other::edit, () -> bench.selectionProperty().set(standing()));
+  }
+
+  /** What is there still of what was chosen. */
+  private Selection standing() {
+    Selection now = bench.selectionProperty().get();
+    boolean stands = now.table().flatMap(bench.design()::find).isPresent();
+    return stands ? now : Selection.NONE;
   }
 
   void onDelete(Relationship r, ReferentialAction action) {

@@ -258,6 +258,24 @@ final class RelationshipSheet {
     Button remove = Parts.button(texts.get("remove"), () -> model.remove(r));
     remove.setId("remove-relationship");
     nodes.add(new FlowPane(8, 8, turn, remove));
+    List<RelationshipModel.Other> others = model.others(about);
+    if (!others.isEmpty()) {
+      nodes.add(Parts.label(texts.get("others"), "heading"));
+    }
+    for (RelationshipModel.Other other : others) {
+      String words = texts.get("other." + other.what(), child.label(), parent.label());
+      Button button = Parts.button(words, () -> model.make(other));
+      button.setId("other-" + other.what().name().toLowerCase(Locale.ROOT));
+      nodes.add(button);
+      nodes.add(
+          Parts.prose(
+              texts.get(
+                  "other." + other.what() + ".why",
+                  child.noun().singular(),
+                  parent.noun().singular()),
+              "muted",
+              "small"));
+    }
     return nodes;
   }
 

@@ -8,8 +8,6 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
-import joiner.compare.Effect;
-import joiner.compare.Impact;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
@@ -152,7 +150,7 @@ final class Actions {
               texts.get("action.removeTable", table.label()),
               "",
               Command.Sort.REMOVAL,
-              () -> askToRemove(table)));
+              () -> remove(table)));
       for (Field field : table.fields()) {
         commands.add(
             new Command(
@@ -192,29 +190,14 @@ final class Actions {
                 new Questions.Answer("forget", texts.get("forget.do"), bench::forgetSteps))));
   }
 
-  private void askToRemove(Table table) {
-    var removal = new RemoveTable(table.id(), table.label());
-    List<String> along =
-        Impact.of(removal, bench.draft()).effects().stream()
-            .filter(effect -> effect.kind() != Effect.Kind.ORDER_CHANGED)
-            .sorted(Comparator.comparing(Effect::risk).reversed())
-            .map(Effect::message)
-            .toList();
-    questions.ask(
-        new Questions.Question(
-            texts.get("remove.title", table.label()),
-            texts.get("remove.text"),
-            along,
-            List.of(
-                new Questions.Answer("keep", texts.get("remove.keep"), () -> {}),
-                new Questions.Answer("remove", texts.get("remove.do"), () -> remove(table)),
-                new Questions.Answer("cancel", texts.get("cancel"), () -> {}))));
-  }
-
+  /** Removes a table once it was seen what goes with it. */
   private void remove(Table table) {
-    bench.apply(new RemoveTable(table.id(), table.label()));
-    bench.selectionProperty().set(Selection.NONE);
-    bench.tellDone(texts.get("removed", table.label()), texts.get("undo"));
+    bench.propose(
+        () -> new RemoveTable(table.id(), table.label()),
+        () -> {
+          bench.selectionProperty().set(Selection.NONE);
+          bench.tellDone(texts.get("removed", table.label()), texts.get("undo"));
+        });
   }
 
   /**

@@ -65,7 +65,8 @@ final class PreviewModel {
   }
 
   private static Shown shown(Workbench.Proposal proposal, Workbench bench) {
-    Foreseen foreseen = Foreseen.of(proposal.edit(), proposal.before(), bench.clock());
+    Foreseen foreseen =
+        Foreseen.of(proposal.edit(), proposal.before(), proposal.after(), bench.clock());
     Design today = foreseen.before().design();
     Design then = foreseen.after().design();
     return new Shown(

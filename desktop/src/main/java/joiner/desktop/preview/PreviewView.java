@@ -39,6 +39,7 @@ public final class PreviewView {
   private final Label title = Parts.prose("", "title");
   private final Label state = Parts.prose("", "muted");
   private final Button make;
+  private final Button leave;
 
   /** Shows changes that are proposed on a bench. */
   public PreviewView(Workbench bench) {
@@ -46,7 +47,7 @@ public final class PreviewView {
     this.make = Parts.button(texts.get("make"), model::accept, "main");
     make.setId("preview-make");
     make.setDefaultButton(false);
-    var leave = Parts.button(texts.get("leave"), model::leave);
+    this.leave = Parts.button(texts.get("leave"), model::leave);
     leave.setId("preview-leave");
     content.getStyleClass().add("preview");
     content.setFillWidth(true);
@@ -94,7 +95,8 @@ public final class PreviewView {
         state.setText(texts.get("nothing"));
         content.getChildren().addAll(of(shown));
         make.setDisable(false);
-        make.requestFocus();
+        // A table with its rows is not one Enter away.
+        (shown.foreseen().losesTable() ? leave : make).requestFocus();
       }
       case Answer.Failed<PreviewModel.Shown> failed ->
           state.setText(texts.get("failed", failed.failure().message()));
@@ -112,6 +114,7 @@ public final class PreviewView {
     if (!shown.foreseen().lines().isEmpty()) {
       nodes.add(counts(shown.foreseen().lines()));
     }
+    shown.foreseen().back().ifPresent(back -> nodes.add(Parts.prose(back, "muted")));
     List<Effect> effects = shown.effects();
     if (!effects.isEmpty()) {
       nodes.add(Parts.label(texts.get("effects"), "heading"));

@@ -131,9 +131,34 @@ public final class Workbench {
    * A change that is shown before it is made.
    *
    * @param before the draft it was tried on; once another is on the bench it is no longer proposed
+   * @param after what it made of it
    * @param done what follows once it is made
    */
-  public record Proposal(Edit edit, Draft before, Runnable done) {}
+  public record Proposal(Edit edit, Draft before, Draft after, Runnable done) {}
+
+  /** A change that was tried, and gives what it gave then. */
+  private record Tried(Edit edit, Draft before, Draft after) implements Edit {
+    @Override
+    public String name() {
+      return edit.name();
+    }
+
+    @Override
+    public Draft apply(Draft draft) {
+      return draft == before ? after : edit.apply(draft);
+    }
+  }
+
+  /** What became of trying a change: a draft, or why it is refused. */
+  private record Trial(Optional<Draft> after, String refused) {
+    static Trial of(Edit edit, Draft draft) {
+      try {
+        return new Trial(Optional.of(edit.apply(draft)), "");
+      } catch (EditRefusedException refused) {
+        return new Trial(Optional.empty(), refused.getMessage());
+      }
+    }
+  }
 
   /** The change that is to be confirmed. */
   public ReadOnlyObjectProperty<Optional<Proposal>> proposalProperty() {
@@ -141,7 +166,8 @@ public final class Workbench {
   }
 
   /**
-   * Makes a change, or has it shown first where it reaches far; a refusal becomes a notice.
+   * Makes a change, or has it shown first where it reaches far; a refusal becomes a notice. What
+   * reaches far is tried in the background.
    *
    * @param done what follows once it is made
    */
@@ -149,9 +175,14 @@ public final class Workbench {
     try {
       Edit proposed = edit.get();
       if (proposed.reachesFar()) {
-        proposed.apply(draft()); // What is refused is not shown.
-        notices.dismissRefusals();
-        proposal.set(Optional.of(new Proposal(proposed, draft(), done)));
+        Draft before = draft();
+        runner.start(
+            Request.of(
+                proposal,
+                "Trying to " + proposed.name(),
+                progress -> Trial.of(proposed, before),
+                trial -> propose(proposed, before, trial, done),
+                this::tell));
       } else if (apply(() -> proposed)) {
         done.run();
       }
@@ -160,11 +191,27 @@ public final class Workbench {
     }
   }
 
+  private void propose(Edit edit, Draft before, Trial trial, Runnable done) {
+    if (before != draft()) {
+      return; // Something else was done meanwhile.
+    }
+    trial
+        .after()
+        .ifPresentOrElse(
+            after -> {
+              notices.dismissRefusals();
+              proposal.set(Optional.of(new Proposal(edit, before, after, done)));
+            },
+            () -> tell(Notice.Sort.REFUSED, trial.refused()));
+  }
+
   /** Makes the change that is shown. */
   public void accept() {
     Optional<Proposal> shown = proposal.get();
     dismiss();
-    shown.filter(p -> apply(p::edit)).ifPresent(p -> p.done().run());
+    shown
+        .filter(p -> apply(() -> new Tried(p.edit(), p.before(), p.after())))
+        .ifPresent(p -> p.done().run());
   }
 
   /** Leaves everything as it is. */

@@ -137,12 +137,14 @@ class ConnectModelTest {
             .orElseThrow();
     int tables = test.design().tables().size();
     sheet.read(many);
+    test.untilProposed();
     assertThat(test.design().tables()).as("nothing has changed").hasSize(tables);
     assertThat(test.bench.proposalProperty().get()).isPresent();
     test.bench.dismiss();
     test.bench.accept();
     assertThat(test.design().tables()).as("it was left").hasSize(tables);
     sheet.read(many);
+    test.untilProposed();
     test.bench.accept();
     assertThat(test.design().tables()).hasSize(tables + 1);
     assertThat(test.bench.proposalProperty().get()).isEmpty();
@@ -151,6 +153,7 @@ class ConnectModelTest {
     sheet.choose(firingToKiln());
     sheet.read(many);
     test.bench.apply(new RemoveTable(new TableId("locker"), "it"));
+    test.finish();
     assertThat(test.bench.proposalProperty().get()).as("it was tried on another design").isEmpty();
   }
 
@@ -241,6 +244,7 @@ class ConnectModelTest {
             .findFirst()
             .orElseThrow();
     sheet.read(many);
+    test.untilProposed();
     test.bench.accept();
     assertThat(test.design().find(toKiln.id())).isEmpty();
     Selection now = test.bench.selectionProperty().get();

@@ -328,6 +328,7 @@ class ShapeModelsTest {
     void removedFieldsAreOneStepAndWhatGoesAlongIsTold() {
       var before = test.bench.draft();
       model.remove(List.of(field("firing", "kiln_id"), field("firing", "peak_c")));
+      test.untilProposed();
       assertThat(test.bench.draft()).as("what holds values is shown first").isEqualTo(before);
       test.bench.accept();
       assertThat(test.table("firing").hasField(new FieldId("kiln_id"))).isFalse();

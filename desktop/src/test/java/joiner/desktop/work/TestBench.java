@@ -46,6 +46,11 @@ public final class TestBench {
     window.until(() -> bench.verdict().isCurrent());
   }
 
+  /** Waits until a change that was tried is shown. */
+  public void untilProposed() {
+    window.until(() -> bench.proposalProperty().get().isPresent());
+  }
+
   /** The newest thing that was told. */
   public String newest() {
     return bench.notices().newest().map(Notice::text).orElse("");
