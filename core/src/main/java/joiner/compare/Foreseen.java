@@ -103,6 +103,13 @@ public record Foreseen(
         counted.living());
   }
 
+  /** How often rows refer to others, as far as they are here. */
+  static long links(Draft draft) {
+    return draft.design().relationships().stream()
+        .mapToLong(r -> Counted.links(draft, r).orElse(0L))
+        .sum();
+  }
+
   /** Counts of what differs between two drafts. */
   static List<Line> counts(Draft before, Draft after) {
     return new Counted(before, after, new HashSet<>()).lines();

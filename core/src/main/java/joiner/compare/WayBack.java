@@ -66,8 +66,13 @@ final class WayBack {
       Draft again = back.apply(after);
       List<Foreseen.Line> lost =
           Foreseen.counts(before, again).stream().filter(Foreseen.Line::loses).toList();
+      if (lost.isEmpty() && Foreseen.links(again) < Foreseen.links(before)) {
+        return "Taken back by hand later "
+            + Counts.of(Foreseen.links(before) - Foreseen.links(again), "link", "links")
+            + " would be lost; undo loses nothing.";
+      }
       if (lost.isEmpty()) {
-        return "Taken back by hand later, as it would stand then, nothing is lost.";
+        return "Taken back by hand later, as it would stand then, no row, value or link is lost.";
       }
       Foreseen.Line line = lost.getFirst();
       return "Taken back by hand later something is lost: "
