@@ -8,6 +8,8 @@ import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -18,15 +20,19 @@ import joiner.ddl.SchemaScript;
 import joiner.desktop.map.MapView;
 import joiner.desktop.theme.Theme;
 import joiner.edit.ChangeField;
+import joiner.edit.GroupIntoAreas;
 import joiner.edit.History;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.finding.DesignChecks;
 import joiner.finding.KnownFindings;
 import joiner.format.DesignFolder;
+import joiner.map.Detail;
 import joiner.map.MapLayout;
+import joiner.map.Scope;
 import joiner.meaning.Draft;
 import joiner.model.Table;
+import joiner.model.TableId;
 
 /** Measures what users wait for, on a generated design, and prints one table. */
 public final class Scenarios {
@@ -50,11 +56,11 @@ public final class Scenarios {
           () -> SchemaScript.of(large, dialect, RowsChoice.NONE).text("Large"));
     }
     Draft middle = LargeDesign.of(200, 20, 300);
-    var shown = new HashSet<>(middle.design().tables().stream().map(Table::id).toList());
-    measure(
-        "map layout of 200 tables",
-        "≤ 2 000 ms, off the UI thread",
-        () -> MapLayout.of(middle.design(), shown));
+    layouts("map layout of 200 tables", middle, Scope.all(middle.design()), Detail.FIELDS);
+    layouts("map layout of 1 000 tables", large, Scope.all(large.design()), Detail.NAMES);
+    Draft grouped = new GroupIntoAreas().apply(large);
+    Scope regions = Scope.all(grouped.design()).with(Scope.Areas.REGIONS);
+    layouts("the same in areas", grouped, regions, Detail.NAMES);
     panning(large);
     Platform.exit();
   }
@@ -105,16 +111,27 @@ public final class Scenarios {
     measure("the same after 60 more", "≤ 16 ms", 60, work);
   }
 
+  /** Each time without another table, so that no layout is known from the time before. */
+  private static void layouts(String what, Draft draft, Scope scope, Detail detail)
+      throws Exception {
+    var left = new ArrayList<>(draft.design().tables().stream().map(Table::id).toList());
+    Collections.shuffle(left, new Random(System.nanoTime()));
+    measure(
+        what,
+        "≤ 1 500 ms, off the UI thread",
+        () -> {
+          Set<TableId> some = new HashSet<>(scope.tables());
+          some.remove(left.removeLast());
+          some.remove(left.removeLast());
+          return MapLayout.of(
+              draft.design(), new Scope(some, scope.areas(), scope.folded()), detail);
+        });
+  }
+
   private static void panning(Draft large) throws Exception {
     HeadlessWindow.start();
     var all = new HashSet<>(large.design().tables().stream().map(Table::id).toList());
-    long begin = System.nanoTime();
     MapLayout layout = MapLayout.of(large.design(), all);
-    row(
-        "map layout of 1 000 tables, once",
-        (System.nanoTime() - begin) / 1e6,
-        (System.nanoTime() - begin) / 1e6,
-        "");
     MapView map = HeadlessWindow.on(() -> show(layout));
     Canvas bare = HeadlessWindow.on(Scenarios::bare);
     frames("panning 1 000 tables, whole map in sight", map, () -> map.pan(3, 0), map::paintNow);
