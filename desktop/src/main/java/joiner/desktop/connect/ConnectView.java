@@ -91,7 +91,7 @@ public final class ConnectView implements StageView {
     matrix.setVisible(false);
     model.matrixProperty().subscribe(this::showMatrix);
     this.sheet = new RelationshipSheet(bench, texts, relating);
-    this.fit = Parts.button(texts.get("fit"), map::fit);
+    this.fit = Parts.iconButton(Feather.MAXIMIZE, texts.get("fit"), map::fit);
     this.larger = Parts.iconButton(Feather.PLUS, texts.get("larger"), () -> map.zoom(1.25));
     this.smaller = Parts.iconButton(Feather.MINUS, texts.get("smaller"), () -> map.zoom(0.8));
     var tools = tools();

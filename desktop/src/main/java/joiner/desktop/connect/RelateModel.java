@@ -3,6 +3,7 @@ package joiner.desktop.connect;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.desktop.map.MapView;
@@ -22,6 +23,7 @@ import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.SampleRows;
 
 /**
  * Two tables that are about to be tied, without a window. Nothing of it is in the design until it
@@ -209,9 +211,15 @@ final class RelateModel {
    */
   record Outcome(Optional<Relationship> made, Draft draft, Optional<String> refused) {}
 
-  /** What would come of a change: structure only, so it is quick. */
+  /** Tables with more rows are looked at only when it is made, in the background. */
+  private static final int MOST_ROWS = 20_000;
+
+  /** What would come of a change; with many rows only what its structure is, so it is quick. */
   Outcome outcome(Relate edit) {
-    Draft now = bench.draft();
+    boolean many =
+        Stream.of(edit.child(), edit.parent())
+            .anyMatch(side -> bench.draft().rows().of(side.table()).count() > MOST_ROWS);
+    Draft now = many ? bench.draft().withRows(SampleRows.NONE) : bench.draft();
     try {
       Draft after = edit.apply(now);
       return new Outcome(Relate.made(now.design(), after.design()), after, Optional.empty());
