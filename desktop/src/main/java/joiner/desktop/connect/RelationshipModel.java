@@ -12,7 +12,9 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Stage;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
 import joiner.edit.Counters;
@@ -36,6 +38,7 @@ import joiner.model.TableKind;
 /** What the side sheet of Connect is about and does, without a window. */
 final class RelationshipModel {
   private final Workbench bench;
+  private final Texts texts;
 
   /** Rows whose deletion is tried. */
   private static final int MOST_DELETED = 1_000;
@@ -88,6 +91,7 @@ final class RelationshipModel {
 
   RelationshipModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.texts = texts;
     this.proposed =
         new Computed<>(
             bench.runner(),
@@ -325,6 +329,12 @@ final class RelationshipModel {
       others.add(new Other(Other.Kind.WITHIN, WithinParent.of(design, r)));
     }
     return others;
+  }
+
+  /** Goes where fields are chosen that get a table of their own. */
+  void pullOut() {
+    bench.stageProperty().set(Stage.SHAPE);
+    bench.tell(Notice.Sort.HINT, texts.get("pull.hint"));
   }
 
   /** Makes it something else, once it was seen what follows. */

@@ -139,6 +139,11 @@ final class RelationshipSheet {
       card.setMaxWidth(Double.MAX_VALUE);
       nodes.add(card);
     }
+    if (table.fields().size() > 1) {
+      Button pull = Parts.button(texts.get("pull"), model::pullOut, "plain");
+      pull.setId("pull-out");
+      nodes.add(pull);
+    }
     nodes.addAll(
         FindingCards.of(
             bench,
