@@ -248,7 +248,7 @@ final class ScriptReader {
       views.add(new View(tokens.name(), stored, whole));
     } else if (tokens.takes("FUNCTION") || tokens.takes("PROCEDURE")) {
       tokens.next(); // What triggers call.
-    } else if (tokens.takes("TRIGGER")) {
+    } else if (tokens.takes("CONSTRAINT", "TRIGGER") || tokens.takes("TRIGGER")) {
       String name = tokens.name();
       Optional<String> first = tokens.takes("ON") ? Optional.of(tokens.name()) : Optional.empty();
       String timing = timing(tokens);
