@@ -10,6 +10,7 @@ module joiner.core {
   requires org.apache.commons.csv;
   requires org.dhatim.fastexcel.reader;
   requires org.jgrapht.core;
+  requires tools.aqua.turnkey.z3;
 
   exports joiner.audit;
   exports joiner.catalog;
@@ -28,6 +29,7 @@ module joiner.core {
   exports joiner.model;
   exports joiner.naming;
   exports joiner.outline;
+  exports joiner.reasoning;
   exports joiner.rows;
   exports joiner.shape;
   exports joiner.source;

@@ -20,6 +20,7 @@ class LayersTest {
           "model",
           "rows",
           "meaning",
+          "reasoning",
           "change",
           "catalog",
           "engine",

@@ -24,6 +24,7 @@ import picocli.CommandLine.Command;
         "Models business data as normalized tables, checks it, and ships it to a real database.",
     subcommands = {
       CheckCommand.class,
+      RulesCommand.class,
       AuditCommand.class,
       ImpactCommand.class,
       CompareCommand.class,

@@ -100,6 +100,28 @@ class CommandLineTest {
   }
 
   @Test
+  void rulesSayWhetherRowsCanPassAndFailAndShowSome() throws IOException {
+    Outcome fine = run("rules", demo(), "--json");
+    assertThat(fine.code()).isZero();
+    Map<?, ?> last = (Map<?, ?>) ((List<?>) fine.json().get("rules")).getLast();
+    assertThat(last.keySet().toString())
+        .isEqualTo("[table, rule, verdict, by, passes, fails, notes, kept]");
+    assertThat(last.get("verdict")).isEqualTo("fine");
+    assertThat(last.get("fails").toString()).contains("stage=fired");
+    assertThat(((Map<?, ?>) last.get("kept")).get("postgresql")).isEqualTo("check");
+    Path design = folder.resolve("ruled");
+    Draft draft = Pottery.demo();
+    Rule never = new Rule("tiny", "Tiny", "litres < 1", "");
+    DesignFolder.save(
+        draft.withDesign(
+            draft.design().withTable(new TableId("kiln"), t -> t.withRuleAdded(never))),
+        design);
+    Outcome wrong = run("rules", design.toString());
+    assertThat(wrong.code()).isEqualTo(1);
+    assertThat(wrong.out()).contains("never  Kiln  Tiny", "8 rules");
+  }
+
+  @Test
   void auditNamesRowsFromOne() throws IOException {
     assertThat(run("audit", demo()).code()).isZero();
     Outcome outcome = run("audit", broken(), "--json");
