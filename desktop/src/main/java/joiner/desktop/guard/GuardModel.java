@@ -6,21 +6,32 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.ddl.Lowered;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.engine.Support;
 import joiner.expression.Checked;
+import joiner.expression.Evaluator;
+import joiner.expression.Reference;
+import joiner.expression.Value;
 import joiner.meaning.Constraint;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
+import joiner.model.OwnField;
 import joiner.model.Rule;
 import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.reasoning.Understood;
+import joiner.reasoning.Witness;
 
 /** What the stage Guard is about and does, without a window: the rules of the chosen table. */
 final class GuardModel {
@@ -29,6 +40,7 @@ final class GuardModel {
   private final Map<RuleId, RuleModel> byRule = new LinkedHashMap<>();
   private Optional<TableId> shown = Optional.empty();
   private boolean looking;
+  private final Computed<TableMeaning, List<Understood>> understood;
 
   /**
    * How many of the rules an engine keeps.
@@ -47,12 +59,59 @@ final class GuardModel {
   GuardModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    var solver = new Solver(bench.clock());
+    this.understood =
+        new Computed<>(
+            bench.runner(),
+            texts.get("understanding"),
+            Lane.WORKING,
+            (one, other) -> one.table().equals(other.table()),
+            (meaning, progress) -> solver.rules(meaning));
+  }
+
+  /** What the rules of the chosen table mean together. */
+  ReadOnlyObjectProperty<Answer<List<Understood>>> understoodProperty() {
+    return understood.answerProperty();
+  }
+
+  /** Has it found out what the rules of a table mean. */
+  void understand(Table table) {
+    if (!table.rules().isEmpty()) {
+      understood.ask(bench.draft().meaning().of(table));
+    }
+  }
+
+  /** What is known of a rule as it stands; empty while that is not found out. */
+  Optional<Understood> understood(Rule rule) {
+    return understood.answer() instanceof Answer.Current<List<Understood>>(List<Understood> all)
+        ? all.stream().filter(one -> one.rule().equals(rule)).findFirst()
+        : Optional.empty();
+  }
+
+  /** A row in a few words, its fields by their labels. */
+  String words(Table table, Witness row) {
+    return row.values().entrySet().stream()
+        .map(
+            entry ->
+                label(table, entry.getKey())
+                    + " "
+                    + (entry.getValue() instanceof Value.Null
+                        ? texts.get("empty.value")
+                        : Evaluator.show(entry.getValue())))
+        .collect(Collectors.joining(" · "));
+  }
+
+  private static String label(Table table, Reference read) {
+    return read instanceof OwnField own && table.hasField(own.field())
+        ? table.field(own.field()).label()
+        : read.name();
   }
 
   /** Says whether somebody looks at the stage. */
   void look(boolean now) {
     looking = now;
     byRule.values().forEach(rule -> rule.look(now));
+    understood.look(now);
   }
 
   /** The chosen table. */

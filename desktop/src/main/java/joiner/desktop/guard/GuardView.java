@@ -50,6 +50,19 @@ public final class GuardView implements StageView {
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());
     bench.verdictProperty().subscribe(value -> sideSeen.changed());
+    model.understoodProperty().subscribe(value -> showUnderstood());
+  }
+
+  /** Says on each card what its rule means, once that is found out. */
+  private void showUnderstood() {
+    model
+        .table()
+        .ifPresent(
+            table ->
+                byRule.forEach(
+                    (rule, card) ->
+                        card.understood(
+                            model.understood(rule.rule()), row -> model.words(table, row))));
   }
 
   @Override
@@ -86,6 +99,8 @@ public final class GuardView implements StageView {
               Parts.prose(texts.get("empty.why"), "muted"));
     } else {
       headLine.getChildren().setAll(head(table.get()));
+      model.understand(table.get());
+      showUnderstood();
       main.getChildren().setAll(headLine, scroll);
     }
     showSide();

@@ -2,6 +2,8 @@ package joiner.desktop.guard;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.TextArea;
@@ -18,6 +20,9 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.desktop.work.Answer;
 import joiner.model.Rule;
+import joiner.naming.WordList;
+import joiner.reasoning.Understood;
+import joiner.reasoning.Witness;
 
 /**
  * One rule: its condition with errors as it is typed, and the sample rows it lets pass or refuses.
@@ -26,6 +31,11 @@ import joiner.model.Rule;
 final class RuleCard {
   private static final PseudoClass ERROR = PseudoClass.getPseudoClass("error");
 
+  /** So many rows show what a rule lets pass, and what it refuses. */
+  private static final int MOST_ROWS = 2;
+
+  private static final double HALF = 200;
+
   private final RuleModel model;
   private final Texts texts;
   private final TextField label;
@@ -33,6 +43,10 @@ final class RuleCard {
   private final TextField message;
   private final VBox judged = new VBox(4);
   private final VBox trial = new VBox(3);
+
+  /** What the rule means, whatever the rows are. */
+  private final VBox meaning = new VBox(3);
+
   private final HBox node;
 
   RuleCard(RuleModel model, Texts texts) {
@@ -42,7 +56,8 @@ final class RuleCard {
     this.label = new TextField(rule.label());
     this.condition = new TextArea(rule.condition().text());
     this.message = new TextField(rule.message());
-    var left = new VBox(6, head(), condition(), judged, message());
+    meaning.setId("meaning-" + rule.name());
+    var left = new VBox(6, head(), condition(), judged, message(), meaning);
     HBox.setHgrow(left, Priority.ALWAYS);
     left.setMinWidth(260);
     trial.setPrefWidth(258);
@@ -64,6 +79,48 @@ final class RuleCard {
     TypedText.show(condition, rule.condition().text());
     TypedText.show(message, rule.message());
     judge();
+  }
+
+  /**
+   * Says what the rule means among the others.
+   *
+   * @param words of a row that shows it
+   */
+  void understood(Optional<Understood> known, Function<Witness, String> words) {
+    meaning.getChildren().clear();
+    if (known.isEmpty() || !condition.getText().equals(model.rule().condition().text())) {
+      return;
+    }
+    Understood is = known.get();
+    if (is.verdict() != Understood.Verdict.FINE) {
+      String by = WordList.and(is.by().stream().map(Rule::label).toList());
+      boolean wrong =
+          is.verdict() == Understood.Verdict.NEVER
+              || is.verdict() == Understood.Verdict.CONTRADICTS;
+      meaning
+          .getChildren()
+          .add(Parts.prose(texts.get("means." + is.verdict(), by), wrong ? "brick" : "oak"));
+    }
+    is.notes().forEach(note -> meaning.getChildren().add(Parts.prose(note, "oak", "small")));
+    var shown = new HBox(16);
+    rows("means.passes", is.passes(), words, "spruce").ifPresent(shown.getChildren()::add);
+    rows("means.fails", is.fails(), words, "brick").ifPresent(shown.getChildren()::add);
+    meaning.getChildren().add(shown);
+  }
+
+  private Optional<Node> rows(
+      String key, List<Witness> rows, Function<Witness, String> words, String style) {
+    if (rows.isEmpty()) {
+      return Optional.empty();
+    }
+    var box = new VBox(2, Parts.label(texts.get(key), style, "strong", "small"));
+    rows.stream()
+        .limit(MOST_ROWS)
+        .forEach(row -> box.getChildren().add(Parts.prose(words.apply(row), "small")));
+    box.setPrefWidth(HALF);
+    box.setMinWidth(0);
+    HBox.setHgrow(box, Priority.ALWAYS);
+    return Optional.of(box);
   }
 
   /** Puts the typing into the condition. */

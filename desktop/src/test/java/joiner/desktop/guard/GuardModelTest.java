@@ -9,11 +9,13 @@ import joiner.Pottery;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ChangeRows;
+import joiner.edit.ChangeTable;
 import joiner.engine.Dialects;
 import joiner.model.FieldId;
 import joiner.model.Rule;
 import joiner.model.RuleId;
 import joiner.model.Table;
+import joiner.reasoning.Understood;
 import joiner.rows.Rows;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -49,6 +51,29 @@ class GuardModelTest {
   private RuleTrial trial(RuleModel rule) {
     test.window.until(() -> rule.trialProperty().get().current().isPresent());
     return rule.trialProperty().get().current().orElseThrow();
+  }
+
+  @Test
+  void whatARuleMeansIsSaidWithRowsThatShowIt() {
+    test.bench.apply(
+        ChangeTable.addRule(
+            test.table("firing"), new Rule("cold", "Cold", "peak_c < 600 AND peak_c > 700", "")));
+    model.understand(test.table("firing"));
+    test.window.until(() -> model.understoodProperty().get().current().isPresent());
+    Rule ends = test.table("firing").rules().getFirst();
+    // With no peak that passes a firing has none, and then it has not ended.
+    Understood implied = model.understood(ends).orElseThrow();
+    assertThat(implied.verdict()).isEqualTo(Understood.Verdict.IMPLIED);
+    assertThat(implied.by())
+        .extracting(Rule::label)
+        .containsExactly("Peak is noted at the end", "Cold");
+    assertThat(model.words(test.table("firing"), implied.fails().getFirst()))
+        .matches("Ended \\S+ · Started \\S+");
+    Rule cold = test.table("firing").rules().getLast();
+    assertThat(model.understood(cold).orElseThrow().notes().getFirst())
+        .startsWith("It is true of no row");
+    Rule other = new Rule("x", "X", "TRUE", "");
+    assertThat(model.understood(other)).as("nothing is known of what is not there").isEmpty();
   }
 
   @Test
