@@ -60,6 +60,7 @@ public final class DesignChecks {
           new CodedNumberShort(),
           new RowLabelShared(),
           new OriginNotKept(),
+          new OneMessageTwoRules(),
           new FaultyExpression());
 
   private DesignChecks() {}

@@ -310,7 +310,7 @@ final class TableReasoning {
         : logic.no();
   }
 
-  /** Telling rows first: those at the values the rule names, then one with a value missing. */
+  /** Telling rows first: one at the values the rule names, some with a value missing, another. */
   private List<Witness> witnesses(Known known, BoolExpr wanted, boolean pass) {
     List<Reference> read =
         known.tree.reads().stream()
@@ -318,35 +318,44 @@ final class TableReasoning {
             .toList();
     var found = new LinkedHashSet<Witness>();
     Candidates candidates = Candidates.of(known.tree, meaning, now);
-    List<Reference> preferred = read.stream().limit(MOST_PREFERRED).toList();
-    for (boolean forwards : new boolean[] {true, false}) {
-      var fixed = new ArrayList<BoolExpr>(List.of(wanted, today));
-      for (Reference reference : preferred) {
-        Term term = translation.read(reference);
-        List<Value> values = candidates.of(reference);
-        values = forwards ? values : values.reversed();
-        prefer(fixed, values.stream().map(value -> is(term, value)).toList());
-        prefer(fixed, List.of(logic.not(term.isNull())));
-      }
-      row(known, read, fixed, pass).ifPresent(found::add);
-    }
-    for (Reference reference : preferred) {
-      Term term = translation.read(reference);
-      var fixed = new ArrayList<BoolExpr>(List.of(wanted, today, term.isNull()));
-      if (found.size() < MOST_WITNESSES
-          && check(fixed.toArray(BoolExpr[]::new)) == Status.SATISFIABLE) {
-        for (Reference other : preferred) {
-          prefer(
-              fixed,
-              candidates.of(other).stream().map(v -> is(translation.read(other), v)).toList());
+    List<BoolExpr> base = List.of(wanted, today);
+    row(known, read, whole(base, read, candidates, false), pass).ifPresent(found::add);
+    for (Reference reference : read.stream().limit(MOST_PREFERRED).toList()) {
+      var without = new ArrayList<>(base);
+      without.add(translation.read(reference).isNull());
+      if (found.size() < MOST_WITNESSES - 1 && isPossible(without)) {
+        for (Reference other : read.stream().limit(MOST_PREFERRED).toList()) {
+          prefer(without, wishes(other, candidates));
         }
-        row(known, read, fixed, pass).ifPresent(found::add);
+        row(known, read, without, pass).ifPresent(found::add);
       }
     }
+    row(known, read, whole(base, read, candidates, true), pass).ifPresent(found::add);
     if (found.isEmpty()) {
-      row(known, read, new ArrayList<>(List.of(wanted, today)), pass).ifPresent(found::add);
+      row(known, read, new ArrayList<>(base), pass).ifPresent(found::add);
     }
     return found.stream().limit(MOST_WITNESSES).toList();
+  }
+
+  private boolean isPossible(List<BoolExpr> all) {
+    return check(all.toArray(BoolExpr[]::new)) == Status.SATISFIABLE;
+  }
+
+  private List<BoolExpr> wishes(Reference reference, Candidates candidates) {
+    Term term = translation.read(reference);
+    return candidates.of(reference).stream().map(value -> is(term, value)).toList();
+  }
+
+  /** A row that has a value everywhere, as far as it can: the first that is named, or the last. */
+  private List<BoolExpr> whole(
+      List<BoolExpr> base, List<Reference> read, Candidates candidates, boolean last) {
+    var fixed = new ArrayList<>(base);
+    for (Reference reference : read.stream().limit(MOST_PREFERRED).toList()) {
+      List<BoolExpr> wishes = wishes(reference, candidates);
+      prefer(fixed, last ? wishes.reversed() : wishes);
+      prefer(fixed, List.of(logic.not(translation.read(reference).isNull())));
+    }
+    return fixed;
   }
 
   /** Adds the first of some wishes that can be had. */

@@ -551,7 +551,11 @@ final class Translation {
       }
       case OCTET_LENGTH -> unknown(e, Kind.WHOLE, of(all.getFirst()));
       case ROUND -> unknown(e, Kind.NUMBER, all.stream().map(this::of).toArray(Term[]::new));
-      case CONCAT_WS -> unknown(e, Kind.TEXT, of(all.getFirst()));
+      case CONCAT_WS -> { // Only its separator must be there.
+        Term joined = unknown(e, Kind.TEXT, of(all.getFirst()));
+        List<BoolExpr> fails = all.stream().map(one -> of(one).fails()).toList();
+        yield new Term(joined.isNull(), joined.value(), logic.or(fails));
+      }
       case UPPER, LOWER, TRIM, LTRIM, RTRIM ->
           unknown(e, Kind.TEXT, all.stream().map(this::of).toArray(Term[]::new));
       case LPAD, RPAD, OVERLAY ->

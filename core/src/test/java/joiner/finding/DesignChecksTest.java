@@ -178,6 +178,12 @@ class DesignChecksTest {
                 table("firing", t -> t.withFieldAdded(cost))
                     .apply(table("glaze", t -> t.withFieldAdded(cost)).apply(design)),
             true),
+        new Case(
+            "one-message-two-rules",
+            table(
+                "firing",
+                t -> t.withRuleAdded(new Rule("r", "R", "TRUE", t.rules().getFirst().message()))),
+            false),
         new Case("chasm", field("piece", "grams", f -> f.withUnit("g")), false),
         new Case(
             "origin-not-kept",
