@@ -465,7 +465,8 @@ final class TableReasoning {
       case BOOLEAN -> Optional.of(Value.of(of.isTrue()));
       case WHOLE -> Optional.of(new Value.Num(new BigDecimal(((IntNum) of).getBigInteger()), true));
       case NUMBER -> number(of).map(number -> new Value.Num(number, false));
-      case TEXT -> Optional.of(new Value.Text(text(of.getString())));
+      case TEXT ->
+          Optional.of(text(of.getString())).filter(TableReasoning::isReadable).map(Value.Text::new);
       case UUID -> Value.uuid(text(of.getString())).map(value -> value);
       case DATE -> Optional.of(new Value.Date(LocalDate.ofEpochDay(number(of, 1))));
       case TIME -> Optional.of(new Value.Time(LocalTime.ofNanoOfDay(number(of, 1) * 1_000)));
@@ -497,6 +498,20 @@ final class TableReasoning {
     } catch (ArithmeticException endless) {
       return Optional.empty();
     }
+  }
+
+  /**
+   * Nobody learns from a row of control characters, and not every engine takes it; a text of no
+   * character cannot be told from none in a file, nor in Oracle.
+   */
+  private static boolean isReadable(String text) {
+    return !text.isEmpty() && text.codePoints().allMatch(TableReasoning::isReadable);
+  }
+
+  private static boolean isReadable(int point) {
+    return !Character.isISOControl(point)
+        && Character.isDefined(point)
+        && Character.getType(point) != Character.SURROGATE;
   }
 
   /** The solver writes other characters than ASCII by their numbers. */
