@@ -11,10 +11,12 @@ import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
@@ -43,7 +45,10 @@ final class Translation {
   private final Patterns patterns;
   private final TableMeaning meaning;
   private final Map<Reference, Term> read = new LinkedHashMap<>();
-  private final Map<Reference, Reference> inQuestion = new HashMap<>();
+
+  /** What is worked out from itself may be anything where it is met again. */
+  private final Set<Reference> inQuestion = new HashSet<>();
+
   private final Map<Expression, Term> unknown = new HashMap<>();
 
   /** Today as the day of all conditions, and the moment it is now. */
@@ -130,7 +135,7 @@ final class Translation {
     }
     Optional<Checked> computed =
         reference instanceof OwnField own ? meaning.computed(own.field()) : Optional.empty();
-    boolean circular = inQuestion.putIfAbsent(reference, reference) != null;
+    boolean circular = !inQuestion.add(reference);
     Term made =
         computed.isPresent() && computed.get() instanceof Checked.Sound sound && !circular
             ? of(sound.tree())
