@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -53,8 +54,50 @@ public final class GuardView implements StageView {
     model.understoodProperty().subscribe(value -> showUnderstood());
   }
 
-  /** Says on each card what its rule means, once that is found out. */
+  /**
+   * Says on each card what its rule means, once that is found out; where somebody types stays where
+   * it was, though cards above become higher.
+   */
   private void showUnderstood() {
+    Optional<Node> typed =
+        Optional.ofNullable(scroll.getScene())
+            .map(Scene::getFocusOwner)
+            .filter(owner -> byRule.values().stream().anyMatch(card -> isIn(owner, card.node())))
+            .filter(this::isInSight);
+    double before = typed.map(GuardView::top).orElse(0.0);
+    sayUnderstood();
+    typed.ifPresent(
+        node ->
+            WhenLaidOut.run(
+                scroll,
+                () -> {
+                  double hidden = cards.getHeight() - scroll.getViewportBounds().getHeight();
+                  double moved = top(node) - before;
+                  if (hidden > 0 && moved != 0) {
+                    scroll.setVvalue(Math.clamp(scroll.getVvalue() + moved / hidden, 0, 1));
+                  }
+                }));
+  }
+
+  private boolean isInSight(Node node) {
+    return top(node) >= top(scroll)
+        && top(node) <= top(scroll) + scroll.getViewportBounds().getHeight();
+  }
+
+  private static double top(Node node) {
+    return node.localToScene(node.getBoundsInLocal()).getMinY();
+  }
+
+  private static boolean isIn(Node node, Node box) {
+    for (Node at = node; at != null; at = at.getParent()) {
+      if (at == box) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private void sayUnderstood() {
     model
         .table()
         .ifPresent(
