@@ -20,7 +20,6 @@ import joiner.ddl.SchemaScript;
 import joiner.desktop.map.MapView;
 import joiner.desktop.theme.Theme;
 import joiner.edit.ChangeField;
-import joiner.edit.GroupIntoAreas;
 import joiner.edit.History;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -58,9 +57,8 @@ public final class Scenarios {
     Draft middle = LargeDesign.of(200, 20, 300);
     layouts("map layout of 200 tables", middle, Scope.all(middle.design()), Detail.FIELDS);
     layouts("map layout of 1 000 tables", large, Scope.all(large.design()), Detail.NAMES);
-    Draft grouped = new GroupIntoAreas().apply(large);
-    Scope regions = Scope.all(grouped.design()).with(Scope.Areas.REGIONS);
-    layouts("the same in areas", grouped, regions, Detail.NAMES);
+    Scope regions = Scope.all(large.design()).with(Scope.Areas.REGIONS);
+    layouts("the same with its areas as regions", large, regions, Detail.NAMES);
     panning(large);
     Platform.exit();
   }

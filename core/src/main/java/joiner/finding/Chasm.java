@@ -1,7 +1,6 @@
 package joiner.finding;
 
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -35,10 +34,9 @@ final class Chasm implements WholeCheck {
       if (r.isSelfReference() || Multiplicity.of(design.design(), r).parentRequired()) {
         continue;
       }
-      Optional<Field> adds = Additive.of(design, child);
-      List<Table> beyond = adds.isEmpty() ? List.of() : beyond(design, r);
+      List<Table> beyond = beyond(design, r);
       if (!beyond.isEmpty()) {
-        report(design, r, adds.orElseThrow(), beyond, found);
+        Additive.of(design, child).ifPresent(adds -> report(design, r, adds, beyond, found));
       }
     }
   }

@@ -76,6 +76,9 @@ final class Fan implements WholeCheck {
 
   /** One branch for each table that nothing was summed up of, and is summed up in. */
   private static List<Branch> branches(CheckedDesign design, Table table) {
+    if (design.childrenOf(table.id()).size() < 2) {
+      return List.of();
+    }
     Set<RelationshipId> summed = new HashSet<>();
     for (Field field : table.fields()) {
       if (field.origin() instanceof Origin.SummedUp up) {
