@@ -128,8 +128,7 @@ public final class Scenarios {
 
   private static void panning(Draft large) throws Exception {
     HeadlessWindow.start();
-    var all = new HashSet<>(large.design().tables().stream().map(Table::id).toList());
-    MapLayout layout = MapLayout.of(large.design(), all);
+    MapLayout layout = MapLayout.of(large.design(), Scope.all(large.design()), Detail.FIELDS);
     MapView map = HeadlessWindow.on(() -> show(layout));
     Canvas bare = HeadlessWindow.on(Scenarios::bare);
     frames("panning 1 000 tables, whole map in sight", map, () -> map.pan(3, 0), map::paintNow);

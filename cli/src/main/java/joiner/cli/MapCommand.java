@@ -93,10 +93,9 @@ final class MapCommand implements Callable<Integer> {
     spec.commandLine()
         .getOut()
         .println(
-            layout.boards().size()
-                + layout.folded().size()
+            layout.tables()
                 + " tables and "
-                + relationships(layout)
+                + layout.relationships()
                 + " relationships in "
                 + file);
     return ExitCode.FINE;
@@ -104,11 +103,6 @@ final class MapCommand implements Callable<Integer> {
 
   private static Set<AreaId> allAreas(Design drawn) {
     return drawn.areas().stream().map(Area::id).collect(Collectors.toSet());
-  }
-
-  private static int relationships(MapLayout layout) {
-    return layout.routes().size()
-        + layout.bundles().stream().mapToInt(bundle -> bundle.all().size()).sum();
   }
 
   private Set<TableId> tables(Design drawn) {

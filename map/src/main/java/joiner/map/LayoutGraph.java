@@ -3,7 +3,6 @@ package joiner.map;
 import java.nio.ByteBuffer;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -40,10 +39,6 @@ record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edge
     Node(double width, double height) {
       this(width, height, NONE, false, Optional.empty());
     }
-
-    private boolean isPlain() {
-      return region == NONE && !free && wish.isEmpty();
-    }
   }
 
   /**
@@ -53,6 +48,8 @@ record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edge
    * @param down from 0, at the top, to 1
    */
   record Wish(double across, double down) {}
+
+  private static final Wish NO_WISH = new Wish(-1, -1);
 
   /**
    * A line from the right of a board to the left of another, or to the right of the same one.
@@ -67,20 +64,17 @@ record LayoutGraph(boolean brief, int regions, List<Node> nodes, List<Edge> edge
    */
   String digest() {
     var bytes = ByteBuffer.allocate(17 + 37 * nodes.size() + 24 * edges.size());
-    bytes.putInt(LayoutKernel.EDITION);
-    bytes.put((byte) (brief ? 1 : 0)).putInt(nodes.size()).putInt(edges.size());
-    nodes.forEach(node -> bytes.putDouble(node.width).putDouble(node.height));
-    edges.forEach(e -> bytes.putInt(e.from).putDouble(e.fromY).putInt(e.to).putDouble(e.toY));
-    if (regions > 0 || !nodes.stream().allMatch(Node::isPlain)) {
-      bytes.putInt(regions);
-      nodes.forEach(node -> bytes.putInt(node.region).put((byte) (node.free ? 1 : 0)));
-      nodes.stream()
-          .map(node -> node.wish.orElse(new Wish(-1, -1)))
-          .forEach(wish -> bytes.putDouble(wish.across).putDouble(wish.down));
+    bytes.putInt(LayoutKernel.EDITION).put((byte) (brief ? 1 : 0));
+    bytes.putInt(regions).putInt(nodes.size()).putInt(edges.size());
+    for (Node node : nodes) {
+      Wish wish = node.wish.orElse(NO_WISH);
+      bytes.putDouble(node.width).putDouble(node.height);
+      bytes.putInt(node.region).put((byte) (node.free ? 1 : 0));
+      bytes.putDouble(wish.across).putDouble(wish.down);
     }
-    byte[] told = Arrays.copyOf(bytes.array(), bytes.position());
+    edges.forEach(e -> bytes.putInt(e.from).putDouble(e.fromY).putInt(e.to).putDouble(e.toY));
     try {
-      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(told));
+      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes.array()));
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException("every Java platform has SHA-256", e);
     }

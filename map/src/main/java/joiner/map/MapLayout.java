@@ -102,11 +102,22 @@ public record MapLayout(
         .or(
             () ->
                 Optional.ofNullable(folded.get(table))
-                    .flatMap(
-                        area ->
-                            others.stream()
-                                .filter(placed -> placed.spot.equals(new Spot.OfArea(area)))
-                                .findFirst()));
+                    .flatMap(area -> placeOf(new Spot.OfArea(area))));
+  }
+
+  /** The board that stands for something. */
+  public Optional<Placed> placeOf(Spot spot) {
+    return everything().filter(placed -> placed.spot.equals(spot)).findFirst();
+  }
+
+  /** How many tables there are, those of folded areas among them. */
+  public int tables() {
+    return boards.size() + folded.size();
+  }
+
+  /** How many relationships lines are drawn for. */
+  public int relationships() {
+    return routes.size() + bundles.stream().mapToInt(bundle -> bundle.all.size()).sum();
   }
 
   /** What says that the middle of a table's board is wanted at a place of the map. */
@@ -118,11 +129,6 @@ public record MapLayout(
             : regions.stream().filter(region -> region.holds(board.x, board.y)).findFirst();
     return in.map(r -> Pin.at(table, (atX - r.x) / r.width, (atY - r.y) / r.height))
         .orElseGet(() -> Pin.at(table, atX / width, atY / height));
-  }
-
-  /** Lays out those tables of a design and the relationships between them. */
-  public static MapLayout of(Design design, Set<TableId> shown) {
-    return of(design, Scope.of(shown), Detail.FIELDS);
   }
 
   /** Lays out what is to be shown of a design, telling so much of each table. */

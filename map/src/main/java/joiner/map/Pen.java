@@ -2,11 +2,11 @@ package joiner.map;
 
 /** A surface that a map is drawn on, in pixels of the map. */
 public interface Pen {
-  /** Fills a rectangle. */
-  void fill(Ink ink, double x, double y, double width, double height);
-
   /** How much of a colour there is in a tint of it. */
   double TINT = 0.1;
+
+  /** Fills a rectangle. */
+  void fill(Ink ink, double x, double y, double width, double height);
 
   /** Fills a rectangle of the paper with a tint. */
   void tint(Ink ink, double x, double y, double width, double height);

@@ -7,7 +7,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -62,6 +65,7 @@ public final class ConnectView implements StageView {
   private final Workbench bench;
   private final ConnectModel model;
   private final Texts texts = Texts.beside(ConnectView.class);
+  private final OnMap onMap = new OnMap();
   private final MapView map;
   private final MatrixView matrix;
   private final ComboBox<Integer> focus = new ComboBox<>();
@@ -86,8 +90,8 @@ public final class ConnectView implements StageView {
     this.bench = bench;
     this.model = new ConnectModel(bench, texts);
     this.relating = new RelateModel(bench);
-    this.map = new MapView(new OnMap());
-    this.matrix = new MatrixView(new OnMap(), this::says);
+    this.map = new MapView(onMap);
+    this.matrix = new MatrixView(onMap, this::says);
     matrix.setVisible(false);
     model.matrixProperty().subscribe(this::showMatrix);
     this.sheet = new RelationshipSheet(bench, texts, relating);
@@ -153,7 +157,7 @@ public final class ConnectView implements StageView {
                       texts.get("ways.from", table.label()),
                       () -> map.pickOther(MapView.Purpose.WAYS)));
               commands.add(
-                  Command.of(texts.get("hide", table.label()), () -> new OnMap().hide(table.id())));
+                  Command.of(texts.get("hide", table.label()), () -> onMap.hide(table.id())));
             });
     if (!bench.design().tables().isEmpty()) {
       commands.add(Command.of(relateWords(), this::relate));
@@ -395,46 +399,20 @@ public final class ConnectView implements StageView {
 
   /** In a narrow window the tools take two lines; nothing is cut, and nothing pushes the map. */
   private FlowPane tools() {
-    focus.getItems().setAll(IntStream.rangeClosed(0, ConnectModel.FARTHEST).boxed().toList());
-    focus.setValue(0);
-    focus.setId("focus");
-    focus.setAccessibleText(texts.get("focus"));
-    focus.setConverter(new ShownAs<>(this::focusWords));
-    focus
-        .valueProperty()
-        .subscribe(
-            value -> {
-              model.stepsProperty().set(value);
-              seen.changed();
-            });
-    detail.getItems().add(Optional.empty());
-    Arrays.stream(Detail.values()).map(Optional::of).forEach(detail.getItems()::add);
-    detail.setValue(Optional.empty());
-    detail.setId("detail");
-    detail.setAccessibleText(texts.get("detail"));
-    detail.setConverter(
-        new ShownAs<>(told -> texts.get("detail." + told.map(Detail::name).orElse("FITTING"))));
-    detail
-        .valueProperty()
-        .subscribe(
-            value -> {
-              model.detailProperty().set(value);
-              seen.changed();
-            });
-    areas.getItems().add(Optional.empty());
-    Arrays.stream(Scope.Areas.values()).map(Optional::of).forEach(areas.getItems()::add);
-    areas.setValue(Optional.empty());
-    areas.setId("areas");
-    areas.setAccessibleText(texts.get("areas"));
-    areas.setConverter(
-        new ShownAs<>(how -> texts.get("areas." + how.map(Scope.Areas::name).orElse("FITTING"))));
-    areas
-        .valueProperty()
-        .subscribe(
-            value -> {
-              model.areasProperty().set(value);
-              seen.changed();
-            });
+    List<Integer> steps = IntStream.rangeClosed(0, ConnectModel.FARTHEST).boxed().toList();
+    offer(focus, "focus", steps, this::focusWords, model.stepsProperty()::set);
+    offer(
+        detail,
+        "detail",
+        orAsItFits(Detail.values()),
+        told -> texts.get("detail." + told.map(Detail::name).orElse("FITTING")),
+        model.detailProperty()::set);
+    offer(
+        areas,
+        "areas",
+        orAsItFits(Scope.Areas.values()),
+        how -> texts.get("areas." + how.map(Scope.Areas::name).orElse("FITTING")),
+        model.areasProperty()::set);
     find.setId("find-on-map");
     find.setPromptText(texts.get("find"));
     find.setAccessibleText(texts.get("find"));
@@ -449,6 +427,27 @@ public final class ConnectView implements StageView {
       tool.setMinWidth(Region.USE_PREF_SIZE);
     }
     return new FlowPane(8, 6, faces(), focus, areas, detail, find, fit, larger, smaller, relate);
+  }
+
+  /** One of some is always picked, the first to begin with. */
+  private <T> void offer(
+      ComboBox<T> box, String id, List<T> all, Function<T, String> words, Consumer<T> picked) {
+    box.getItems().setAll(all);
+    box.setValue(all.getFirst());
+    box.setId(id);
+    box.setAccessibleText(texts.get(id));
+    box.setConverter(new ShownAs<>(words));
+    box.valueProperty()
+        .subscribe(
+            value -> {
+              picked.accept(value);
+              seen.changed();
+            });
+  }
+
+  private static <T> List<Optional<T>> orAsItFits(T[] all) {
+    return Stream.concat(Stream.of(Optional.<T>empty()), Arrays.stream(all).map(Optional::of))
+        .toList();
   }
 
   /** Chooses the next table that is looked for. */

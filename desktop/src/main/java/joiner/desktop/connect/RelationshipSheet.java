@@ -257,29 +257,35 @@ final class RelationshipSheet {
     nodes.addAll(
         FindingCards.of(
             bench, texts.get("findings"), f -> f.relationship().equals(Optional.of(r.id()))));
+    nodes.add(changes(r));
+    nodes.addAll(others(about));
+    return nodes;
+  }
+
+  private Node changes(Relationship r) {
     Button turn = Parts.button(texts.get("turn"), () -> model.turnRound(r));
     turn.setId("turn-round");
     turn.setTooltip(new Tooltip(texts.get("turn.why")));
     Button remove = Parts.button(texts.get("remove"), () -> model.remove(r));
     remove.setId("remove-relationship");
-    nodes.add(new FlowPane(8, 8, turn, remove));
-    List<RelationshipModel.Other> others = model.others(about);
-    if (!others.isEmpty()) {
-      nodes.add(Parts.label(texts.get("others"), "heading"));
-    }
-    for (RelationshipModel.Other other : others) {
-      String words = texts.get("other." + other.what(), child.label(), parent.label());
-      Button button = Parts.button(words, () -> model.make(other));
+    return new FlowPane(8, 8, turn, remove);
+  }
+
+  /** What else it can be made, each with what that means. */
+  private List<Node> others(RelationshipModel.About.OfRelationship about) {
+    Table child = about.child();
+    Table parent = about.parent();
+    var nodes = new ArrayList<Node>();
+    for (RelationshipModel.Other other : model.others(about)) {
+      String key = "other." + other.what();
+      Button button =
+          Parts.button(texts.get(key, child.label(), parent.label()), () -> model.make(other));
       button.setId("other-" + other.what().name().toLowerCase(Locale.ROOT));
-      nodes.add(button);
-      nodes.add(
-          Parts.prose(
-              texts.get(
-                  "other." + other.what() + ".why",
-                  child.noun().singular(),
-                  parent.noun().singular()),
-              "muted",
-              "small"));
+      String why = texts.get(key + ".why", child.noun().singular(), parent.noun().singular());
+      nodes.addAll(List.of(button, Parts.prose(why, "muted", "small")));
+    }
+    if (!nodes.isEmpty()) {
+      nodes.addFirst(Parts.label(texts.get("others"), "heading"));
     }
     return nodes;
   }

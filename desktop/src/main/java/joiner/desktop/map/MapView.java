@@ -131,12 +131,7 @@ public final class MapView extends Drawn {
     fits = true;
     viewport = Viewport.fitting(layout, getWidth(), getHeight());
     setAccessibleText(
-        "Map of "
-            + (layout.boards().size() + layout.folded().size())
-            + " tables and "
-            + (layout.routes().size()
-                + layout.bundles().stream().mapToInt(b -> b.all().size()).sum())
-            + " relationships");
+        "Map of " + layout.tables() + " tables and " + layout.relationships() + " relationships");
     redraw();
   }
 
@@ -217,13 +212,10 @@ public final class MapView extends Drawn {
     return boardAt(x, y)
         .flatMap(
             placed ->
-                switch (placed.spot()) {
-                  case Spot.OfTable(TableId table) ->
-                      Optional.of(new End(table, placed.board().fieldAt(y - placed.y())));
-                  case Spot.StandIn standIn ->
-                      Optional.of(new End(standIn.table(), Optional.empty()));
-                  case Spot.OfArea area -> Optional.empty();
-                });
+                placed
+                    .spot()
+                    .asTable()
+                    .map(table -> new End(table, placed.board().fieldAt(y - placed.y()))));
   }
 
   private Optional<MapLayout.Placed> boardAt(double x, double y) {
@@ -274,24 +266,18 @@ public final class MapView extends Drawn {
   }
 
   private void click(double x, double y) {
-    Optional<AreaId> unfolds =
-        boardAt(x, y)
-            .flatMap(
-                placed ->
-                    placed.spot() instanceof Spot.OfArea(AreaId area)
-                        ? Optional.of(area)
-                        : Optional.empty());
-    Optional<AreaId> folds =
+    Optional<Spot> spot = boardAt(x, y).map(MapLayout.Placed::spot);
+    Optional<AreaId> head =
         layout.regions().stream()
             .filter(region -> region.isHeadAt(x, y))
             .map(MapLayout.Region::area)
             .findFirst();
-    if (unfolds.isPresent()) {
-      deeds.fold(unfolds.get(), false);
-    } else if (folds.isPresent() && boardAt(x, y).isEmpty()) {
-      deeds.fold(folds.get(), true);
+    if (spot.orElse(null) instanceof Spot.OfArea(AreaId folded)) {
+      deeds.fold(folded, false);
+    } else if (spot.isEmpty() && head.isPresent()) {
+      deeds.fold(head.get(), true);
     } else {
-      deeds.pick(at(x, y));
+      deeds.pick(spot.flatMap(Spot::asTable).map(Selection::of).orElseGet(() -> lineAt(x, y)));
     }
   }
 
@@ -302,15 +288,7 @@ public final class MapView extends Drawn {
     redraw();
   }
 
-  private Selection at(double x, double y) {
-    Optional<MapLayout.Placed> board = boardAt(x, y);
-    if (board.isPresent()) {
-      return switch (board.get().spot()) {
-        case Spot.OfTable(TableId table) -> Selection.of(table);
-        case Spot.StandIn standIn -> Selection.of(standIn.table());
-        case Spot.OfArea area -> Selection.NONE;
-      };
-    }
+  private Selection lineAt(double x, double y) {
     for (MapLayout.Route route : layout.routes().values()) {
       if (distance(route.points(), x, y) <= NEAR / viewport.zoom()) {
         RelationshipId id = route.id();
@@ -389,15 +367,28 @@ public final class MapView extends Drawn {
   private void movePinned(KeyEvent event) {
     double dx = event.getCode() == KeyCode.LEFT ? -1 : event.getCode() == KeyCode.RIGHT ? 1 : 0;
     double dy = event.getCode() == KeyCode.UP ? -1 : event.getCode() == KeyCode.DOWN ? 1 : 0;
-    Optional<MapLayout.Placed> board = selection.table().map(layout.boards()::get);
-    if (board.isPresent() && (dx != 0 || dy != 0)) {
-      Board size = board.get().board();
-      pinAt(
-          selection.table().orElseThrow(),
-          board.get().x() + size.width() / 2 + dx * size.width() * 1.5,
-          board.get().y() + size.height() / 2 + dy * (size.height() + LEAST_STEP));
-      event.consume();
+    if (dx != 0 || dy != 0) {
+      shown()
+          .ifPresent(
+              board -> {
+                pinMoved(board, dx, dy);
+                event.consume();
+              });
     }
+  }
+
+  /** The board of the chosen table, where it has one of its own. */
+  private Optional<MapLayout.Placed> shown() {
+    return selection.table().map(layout.boards()::get);
+  }
+
+  /** Pins the board of the chosen table so many of its sizes from where it is. */
+  private void pinMoved(MapLayout.Placed placed, double dx, double dy) {
+    Board size = placed.board();
+    pinAt(
+        selection.table().orElseThrow(),
+        placed.x() + size.width() / 2 + dx * size.width() * 1.5,
+        placed.y() + size.height() / 2 + dy * (size.height() + LEAST_STEP));
   }
 
   private void pinAt(TableId table, double x, double y) {
@@ -408,14 +399,9 @@ public final class MapView extends Drawn {
 
   /** Pins the chosen board where it is, or lets it go. */
   private void pinHere() {
-    Optional<MapLayout.Placed> board = selection.table().map(layout.boards()::get);
-    if (board.isPresent() && !deeds.unpin(selection.table().orElseThrow())) {
-      Board size = board.get().board();
-      pinAt(
-          selection.table().orElseThrow(),
-          board.get().x() + size.width() / 2,
-          board.get().y() + size.height() / 2);
-    }
+    shown()
+        .filter(board -> !deeds.unpin(selection.table().orElseThrow()))
+        .ifPresent(board -> pinMoved(board, 0, 0));
   }
 
   private void go(boolean pans, double dx, double dy, Walk.Way way) {

@@ -56,15 +56,15 @@ final class Walk {
   }
 
   private Optional<TableId> table(MapLayout.Placed placed) {
-    return switch (placed.spot()) {
-      case Spot.OfTable(TableId table) -> Optional.of(table);
-      case Spot.StandIn standIn -> Optional.of(standIn.table());
-      case Spot.OfArea of ->
-          layout.folded().entrySet().stream()
-              .filter(entry -> entry.getValue().equals(of.area()))
-              .map(Map.Entry::getKey)
-              .findFirst();
-    };
+    return placed
+        .spot()
+        .asTable()
+        .or(
+            () ->
+                layout.folded().entrySet().stream()
+                    .filter(in -> placed.spot().equals(new Spot.OfArea(in.getValue())))
+                    .map(Map.Entry::getKey)
+                    .findFirst());
   }
 
   private Stream<MapLayout.Placed> along(MapLayout.Placed here, boolean toParents) {
@@ -77,7 +77,7 @@ final class Walk {
         layout.bundles().stream()
             .filter(bundle -> here.spot().equals(toParents ? bundle.child() : bundle.parent()))
             .map(bundle -> toParents ? bundle.parent() : bundle.child())
-            .map(spot -> all().filter(placed -> placed.spot().equals(spot)).findFirst());
+            .map(layout::placeOf);
     return Stream.concat(byLine, byBundle).flatMap(Optional::stream);
   }
 
