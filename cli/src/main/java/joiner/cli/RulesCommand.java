@@ -13,16 +13,12 @@ import java.util.stream.Collectors;
 import joiner.ddl.Lowered;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
-import joiner.expression.Checked;
 import joiner.format.UnreadableFileException;
-import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.reasoning.Reasoner;
 import joiner.reasoning.Understood;
-import joiner.reasoning.Understood.Verdict;
 import joiner.reasoning.Witness;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -77,13 +73,8 @@ final class RulesCommand implements Callable<Integer> {
       all.forEach(said -> print(said, out));
       out.println(all.size() + " rules");
     }
-    boolean wrong =
-        all.stream().map(said -> said.understood.verdict()).anyMatch(RulesCommand::isWrong);
+    boolean wrong = all.stream().anyMatch(said -> said.understood.verdict().isWrong());
     return wrong ? ExitCode.ERRORS : ExitCode.FINE;
-  }
-
-  private static boolean isWrong(Verdict verdict) {
-    return verdict == Verdict.NEVER || verdict == Verdict.CONTRADICTS;
   }
 
   private static void print(Said said, PrintWriter out) {
@@ -137,11 +128,6 @@ final class RulesCommand implements Callable<Integer> {
   private static boolean isKept(Draft draft, Said said, Dialect dialect) {
     return draft.meaning().of(said.table).rules().stream()
         .filter(holds -> holds.rule().equals(said.understood.rule()))
-        .map(Constraint.Holds::condition)
-        .anyMatch(
-            condition ->
-                condition instanceof Checked.Sound sound
-                    && Lowered.support(draft, said.table.id(), sound, dialect)
-                        instanceof Support.Kept);
+        .anyMatch(holds -> Lowered.keeps(draft, said.table.id(), holds, dialect));
   }
 }

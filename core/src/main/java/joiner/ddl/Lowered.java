@@ -19,6 +19,7 @@ import joiner.catalog.View;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Checked;
+import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -131,6 +132,12 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     return new TableLowering(
             design, draft.meaning().of(table), design.parentsOf(table), dialect, names)
         .support(condition.tree());
+  }
+
+  /** Whether an engine keeps a rule of a table; one that cannot be read nobody keeps. */
+  public static boolean keeps(Draft draft, TableId table, Constraint.Holds rule, Dialect dialect) {
+    return rule.condition() instanceof Checked.Sound sound
+        && support(draft, table, sound, dialect) instanceof Support.Kept;
   }
 
   private static boolean isLate(

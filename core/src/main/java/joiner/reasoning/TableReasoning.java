@@ -2,33 +2,27 @@ package joiner.reasoning;
 
 import com.microsoft.z3.BoolExpr;
 import com.microsoft.z3.Context;
-import com.microsoft.z3.Expr;
 import com.microsoft.z3.IntExpr;
-import com.microsoft.z3.IntNum;
 import com.microsoft.z3.Model;
 import com.microsoft.z3.Params;
-import com.microsoft.z3.RatNum;
 import com.microsoft.z3.Solver;
 import com.microsoft.z3.Status;
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.LocalTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
@@ -61,8 +55,6 @@ final class TableReasoning {
 
   /** After so many questions that took too long no more is asked to find better rows. */
   private static final int MOST_UNANSWERED = 3;
-
-  private static final Pattern CODED = Pattern.compile("\\\\u\\{([0-9a-fA-F]+)}");
 
   private final Context z3;
   private final Logic logic;
@@ -133,13 +125,10 @@ final class TableReasoning {
           Optional.of(
               logic.or(
                   listed.values().stream()
-                      .map(
-                          value ->
-                              logic.same(
-                                  term.value(), translation.literal(value, Kind.NULL).value()))
+                      .map(value -> compared(term, Expression.Comparison.EQUAL, value))
                       .toList()));
       case Constraint.Bounded bounded ->
-          bounded.bound().map(bound -> bounded(bounded, bound, term));
+          bounded.bound().map(bound -> compared(term, bounded.side(), bound));
       case Constraint.Matching(String name, Field field, String text, TextPattern.Read read) ->
           read instanceof TextPattern.Read.Understood(TextPattern pattern)
               ? pattern
@@ -162,21 +151,28 @@ final class TableReasoning {
         most ? logic.atMost(length, logic.whole(bound)) : logic.atMost(logic.whole(bound), length));
   }
 
-  private BoolExpr bounded(Constraint.Bounded bounded, Value bound, Term term) {
-    Expr<?> limit = translation.literal(bound, Kind.NULL).value();
-    return switch (bounded.side()) {
-      case AT_LEAST -> logic.atMost(limit, term.value());
-      case AT_MOST -> logic.atMost(term.value(), limit);
-      case GREATER -> logic.less(limit, term.value());
-      case LESS -> logic.less(term.value(), limit);
-      case EQUAL -> logic.same(term.value(), limit);
-      case NOT_EQUAL -> logic.not(logic.same(term.value(), limit));
-    };
+  /** How a value that is there compares with one that is written out. */
+  private BoolExpr compared(Term term, Expression.Comparison side, Value value) {
+    return translation.compared(side, term, translation.literal(value, Kind.NULL)).truth();
   }
 
   List<Understood> rules() {
-    Set<Known> clashing = clashing();
-    return rules.stream().map(known -> understood(known, clashing)).toList();
+    Set<Known> never =
+        rules.stream()
+            .filter(known -> check(known.passes) == Status.UNSATISFIABLE)
+            .collect(Collectors.toCollection(TableReasoning::byIdentity));
+    Set<Known> clashing = clashing(rules.stream().filter(known -> !never.contains(known)).toList());
+    return rules.stream()
+        .map(
+            known ->
+                never.contains(known)
+                    ? found(known, Verdict.NEVER, List.of())
+                    : understood(known, clashing))
+        .toList();
+  }
+
+  private static Set<Known> byIdentity() {
+    return Collections.newSetFromMap(new IdentityHashMap<>());
   }
 
   private Status check(BoolExpr... all) {
@@ -188,17 +184,12 @@ final class TableReasoning {
   private Understood understood(Known known, Set<Known> clashing) {
     unanswered = 0;
     BoolExpr refused = logic.not(known.passes);
-    Status passing = check(known.passes);
-    Status failing = check(refused);
-    if (passing == Status.UNSATISFIABLE) {
-      return found(known, Verdict.NEVER, List.of());
-    }
-    if (failing == Status.UNSATISFIABLE) {
+    if (check(refused) == Status.UNSATISFIABLE) {
       return found(known, Verdict.ALWAYS, List.of());
     }
     List<Known> others = rules.stream().filter(other -> other != known).toList();
     if (clashing.contains(known)) {
-      return found(known, Verdict.CONTRADICTS, clashing.stream().filter(o -> o != known).toList());
+      return found(known, Verdict.CONTRADICTS, others.stream().filter(clashing::contains).toList());
     }
     boolean possible = check(passes(others)) != Status.UNSATISFIABLE;
     if (possible && checkWith(refused, others) == Status.UNSATISFIABLE) {
@@ -207,13 +198,17 @@ final class TableReasoning {
     return found(known, Verdict.FINE, List.of());
   }
 
-  /** The fewest rules that cannot be kept together, each of which can be kept; empty: all can. */
-  private Set<Known> clashing() {
-    List<Known> keepable =
-        rules.stream().filter(known -> check(known.passes) != Status.UNSATISFIABLE).toList();
-    return check(passes(keepable)) == Status.UNSATISFIABLE
-        ? new LinkedHashSet<>(fewest(logic.yes(), keepable))
-        : Set.of();
+  /**
+   * The fewest of some rules that cannot be kept together; empty: all can.
+   *
+   * @param keepable rules each of which can be kept by itself
+   */
+  private Set<Known> clashing(List<Known> keepable) {
+    Set<Known> clashing = byIdentity();
+    if (check(passes(keepable)) == Status.UNSATISFIABLE) {
+      clashing.addAll(fewest(logic.yes(), keepable));
+    }
+    return clashing;
   }
 
   private static BoolExpr[] passes(List<Known> all) {
@@ -297,44 +292,53 @@ final class TableReasoning {
   }
 
   private BoolExpr is(Term term, Value value) {
-    if (value instanceof Value.Null) {
-      return term.isNull();
-    }
-    Expr<?> literal = translation.literal(value, Kind.NULL).value();
-    boolean comparable =
-        literal.getSort().equals(term.value().getSort())
-            || literal.isReal() && term.value().isInt()
-            || literal.isInt() && term.value().isReal();
-    return comparable
-        ? logic.and(logic.not(term.isNull()), logic.same(term.value(), literal))
+    Term literal = translation.literal(value, Kind.NULL);
+    return Translation.areOfOneSort(term, literal)
+        ? logic.and(logic.not(term.isNull()), logic.same(term.value(), literal.value()))
         : logic.no();
   }
 
   /** Telling rows first: one at the values the rule names, some with a value missing, another. */
   private List<Witness> witnesses(Known known, BoolExpr wanted, boolean pass) {
-    List<Reference> read =
-        known.tree.reads().stream()
-            .filter(r -> !(r instanceof OwnField own) || meaning.computed(own.field()).isEmpty())
-            .toList();
+    var inputs = new LinkedHashSet<Reference>();
+    inputs(known.tree, inputs);
+    List<Reference> read = List.copyOf(inputs);
+    List<Reference> preferred = read.stream().limit(MOST_PREFERRED).toList();
     var found = new LinkedHashSet<Witness>();
     Candidates candidates = Candidates.of(known.tree, meaning, now);
     List<BoolExpr> base = List.of(wanted, today);
-    row(known, read, whole(base, read, candidates, false), pass).ifPresent(found::add);
-    for (Reference reference : read.stream().limit(MOST_PREFERRED).toList()) {
+    row(known, read, whole(base, preferred, candidates, false), pass).ifPresent(found::add);
+    for (Reference reference : preferred) {
       var without = new ArrayList<>(base);
       without.add(translation.read(reference).isNull());
       if (found.size() < MOST_WITNESSES - 1 && isPossible(without)) {
-        for (Reference other : read.stream().limit(MOST_PREFERRED).toList()) {
+        for (Reference other : preferred) {
           prefer(without, wishes(other, candidates));
         }
         row(known, read, without, pass).ifPresent(found::add);
       }
     }
-    row(known, read, whole(base, read, candidates, true), pass).ifPresent(found::add);
+    row(known, read, whole(base, preferred, candidates, true), pass).ifPresent(found::add);
     if (found.isEmpty()) {
       row(known, read, new ArrayList<>(base), pass).ifPresent(found::add);
     }
     return found.stream().limit(MOST_WITNESSES).toList();
+  }
+
+  /** What a row must have so that a condition can be worked out, what is computed taken apart. */
+  private void inputs(Expression tree, Set<Reference> inputs) {
+    for (Reference reference : tree.reads()) {
+      Optional<Expression> by = formula(reference);
+      by.ifPresentOrElse(of -> inputs(of, inputs), () -> inputs.add(reference));
+    }
+  }
+
+  /** What a field of the row is worked out by. */
+  private Optional<Expression> formula(Reference reference) {
+    return reference instanceof OwnField own
+            && meaning.computed(own.field()).orElse(null) instanceof Checked.Sound by
+        ? Optional.of(by.tree())
+        : Optional.empty();
   }
 
   private boolean isPossible(List<BoolExpr> all) {
@@ -348,9 +352,9 @@ final class TableReasoning {
 
   /** A row that has a value everywhere, as far as it can: the first that is named, or the last. */
   private List<BoolExpr> whole(
-      List<BoolExpr> base, List<Reference> read, Candidates candidates, boolean last) {
+      List<BoolExpr> base, List<Reference> preferred, Candidates candidates, boolean last) {
     var fixed = new ArrayList<>(base);
-    for (Reference reference : read.stream().limit(MOST_PREFERRED).toList()) {
+    for (Reference reference : preferred) {
       List<BoolExpr> wishes = wishes(reference, candidates);
       prefer(fixed, last ? wishes.reversed() : wishes);
       prefer(fixed, List.of(logic.not(translation.read(reference).isNull())));
@@ -363,7 +367,7 @@ final class TableReasoning {
     for (BoolExpr wish : unanswered < MOST_UNANSWERED ? wishes : List.<BoolExpr>of()) {
       var tried = new ArrayList<>(fixed);
       tried.add(wish);
-      if (check(tried.toArray(BoolExpr[]::new)) == Status.SATISFIABLE) {
+      if (isPossible(tried)) {
         fixed.add(wish);
         return;
       }
@@ -374,7 +378,7 @@ final class TableReasoning {
   private Optional<Witness> row(
       Known known, List<Reference> read, List<BoolExpr> fixed, boolean pass) {
     for (int i = 0; i < MOST_TRIED && unanswered < MOST_UNANSWERED; i++) {
-      if (check(fixed.toArray(BoolExpr[]::new)) != Status.SATISFIABLE) {
+      if (!isPossible(fixed)) {
         return Optional.empty();
       }
       Model model = solver.getModel();
@@ -429,101 +433,25 @@ final class TableReasoning {
     return evaluator.evaluate(
         tree,
         reference ->
-            values.containsKey(reference)
-                ? values.get(reference)
-                : reference instanceof OwnField own
-                        && meaning.computed(own.field()).orElse(null) instanceof Checked.Sound by
-                    ? evaluate(by.tree(), values)
-                    : Value.NULL);
+            formula(reference)
+                .map(by -> evaluate(by, values))
+                .orElseGet(() -> Objects.requireNonNull(values.get(reference))));
   }
 
   /** The values a model has; empty where one is none that Joiner can show. */
   private Optional<Witness> witness(Model model, List<Reference> read) {
     Map<Reference, Value> values = new LinkedHashMap<>();
-    var all = new LinkedHashSet<>(read);
-    translation.read().keySet().stream()
-        .filter(r -> !(r instanceof OwnField own) || meaning.computed(own.field()).isEmpty())
-        .forEach(all::add);
-    for (Reference reference : all) {
+    for (Reference reference : read) {
       Term term = translation.read(reference);
       Optional<Value> value =
           model.eval(term.isNull(), true).isTrue()
               ? Optional.of(Value.NULL)
-              : value(model.eval(term.value(), true), reference.type().kind());
+              : Solved.value(model.eval(term.value(), true), reference.type().kind());
       if (value.isEmpty()) {
         return Optional.empty();
       }
-      if (read.contains(reference)) {
-        values.put(reference, value.get());
-      }
+      values.put(reference, value.get());
     }
     return Optional.of(new Witness(values));
-  }
-
-  private static Optional<Value> value(Expr<?> of, Kind kind) {
-    return switch (kind) {
-      case BOOLEAN -> Optional.of(Value.of(of.isTrue()));
-      case WHOLE -> Optional.of(new Value.Num(new BigDecimal(((IntNum) of).getBigInteger()), true));
-      case NUMBER -> number(of).map(number -> new Value.Num(number, false));
-      case TEXT ->
-          Optional.of(text(of.getString())).filter(TableReasoning::isReadable).map(Value.Text::new);
-      case UUID -> Value.uuid(text(of.getString())).map(value -> value);
-      case DATE -> Optional.of(new Value.Date(LocalDate.ofEpochDay(number(of, 1))));
-      case TIME -> Optional.of(new Value.Time(LocalTime.ofNanoOfDay(number(of, 1) * 1_000)));
-      case DATE_TIME -> Optional.of(new Value.DateTime(moment(number(of, 1))));
-      case ZONED -> Optional.of(new Value.Zoned(moment(number(of, 1)).atOffset(ZoneOffset.UTC)));
-      case BYTES, INTERVAL, NULL -> Optional.empty();
-    };
-  }
-
-  private static long number(Expr<?> of, int scale) {
-    return ((IntNum) of).getBigInteger().longValueExact() / scale;
-  }
-
-  private static LocalDateTime moment(long micros) {
-    return LocalDateTime.ofEpochSecond(
-        Math.floorDiv(micros, Logic.MICROS),
-        (int) Math.floorMod(micros, Logic.MICROS) * 1_000,
-        ZoneOffset.UTC);
-  }
-
-  private static Optional<BigDecimal> number(Expr<?> of) {
-    if (!(of instanceof RatNum ratio)) {
-      return Optional.empty();
-    }
-    try {
-      return Optional.of(
-          new BigDecimal(ratio.getBigIntNumerator())
-              .divide(new BigDecimal(ratio.getBigIntDenominator()), MathContext.UNLIMITED));
-    } catch (ArithmeticException endless) {
-      return Optional.empty();
-    }
-  }
-
-  /**
-   * Nobody learns from a row of control characters, and not every engine takes it; a text of no
-   * character cannot be told from none in a file, nor in Oracle.
-   */
-  private static boolean isReadable(String text) {
-    return !text.isEmpty() && text.codePoints().allMatch(TableReasoning::isReadable);
-  }
-
-  private static boolean isReadable(int point) {
-    return !Character.isISOControl(point)
-        && Character.isDefined(point)
-        && Character.getType(point) != Character.SURROGATE;
-  }
-
-  /** The solver writes other characters than ASCII by their numbers. */
-  private static String text(String written) {
-    Matcher coded = CODED.matcher(written);
-    var text = new StringBuilder();
-    int from = 0;
-    while (coded.find()) {
-      text.append(written, from, coded.start());
-      text.appendCodePoint(Integer.parseInt(coded.group(1), 16));
-      from = coded.end();
-    }
-    return text.append(written.substring(from)).toString();
   }
 }

@@ -11,12 +11,11 @@ import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
@@ -45,9 +44,6 @@ final class Translation {
   private final Patterns patterns;
   private final TableMeaning meaning;
   private final Map<Reference, Term> read = new LinkedHashMap<>();
-
-  /** What is worked out from itself may be anything where it is met again. */
-  private final Set<Reference> inQuestion = new HashSet<>();
 
   private final Map<Expression, Term> unknown = new HashMap<>();
 
@@ -127,83 +123,78 @@ final class Translation {
         logic.atMost(logic.whole(least), value), logic.atMost(value, logic.whole(most)));
   }
 
-  /** What is read of a row. */
+  /** What is read of a row; what is worked out, and never from itself, stands for its formula. */
   Term read(Reference reference) {
     Term there = read.get(reference);
-    if (there != null) {
-      return there;
+    if (there == null) {
+      Optional<Checked> computed =
+          reference instanceof OwnField own ? meaning.computed(own.field()) : Optional.empty();
+      there =
+          computed.orElse(null) instanceof Checked.Sound sound ? of(sound.tree()) : any(reference);
+      read.put(reference, there);
     }
-    Optional<Checked> computed =
-        reference instanceof OwnField own ? meaning.computed(own.field()) : Optional.empty();
-    boolean circular = !inQuestion.add(reference);
-    Term made =
-        computed.isPresent() && computed.get() instanceof Checked.Sound sound && !circular
-            ? of(sound.tree())
-            : any(reference);
-    read.put(reference, made);
-    return made;
+    return there;
   }
 
   private Term any(Reference reference) {
-    Kind kind = reference.type().kind();
-    Expr<?> value;
+    String name = reference.name();
     int scale = reference.type().scale();
-    if (kind == Kind.NUMBER && scale >= 0) {
-      IntExpr parts = (IntExpr) logic.unknown(reference.name(), Kind.WHOLE);
-      value =
-          logic
-              .z3()
-              .mkDiv(logic.real(parts), logic.number(BigDecimal.ONE.scaleByPowerOfTen(scale)));
-    } else {
-      value = logic.unknown(reference.name(), kind);
-    }
-    if (kind == Kind.WHOLE) {
+    Expr<?> value =
+        reference.type().kind() == Kind.NUMBER && scale >= 0
+            ? decimal(name, scale)
+            : some(name, reference.type().kind());
+    if (reference.type().kind() == Kind.WHOLE) {
       kinds.add(fits((IntExpr) value, reference.type().width()));
     }
+    return new Term(maybe(name + " is null"), value, logic.no());
+  }
+
+  /** A number of so many decimals: a whole one of its last place. */
+  private Expr<?> decimal(String name, int scale) {
+    IntExpr parts = (IntExpr) logic.unknown(name, Kind.WHOLE);
+    return logic
+        .z3()
+        .mkDiv(logic.real(parts), logic.number(BigDecimal.ONE.scaleByPowerOfTen(scale)));
+  }
+
+  /** Some value of a kind. */
+  private Expr<?> some(String name, Kind kind) {
+    Expr<?> value = logic.unknown(name, kind);
     kinds.add(within(value, kind));
-    BoolExpr isNull = (BoolExpr) logic.unknown(reference.name() + " is null", Kind.BOOLEAN);
-    return new Term(isNull, value, logic.no());
+    return value;
+  }
+
+  private BoolExpr maybe(String name) {
+    return (BoolExpr) logic.unknown(name, Kind.BOOLEAN);
   }
 
   private BoolExpr fits(IntExpr value, Width width) {
     return between(value, width.min(), width.max());
   }
 
-  /** Something that may be anything, the same for the same expression; it never fails by itself. */
-  private Term unknown(Expression e, Kind kind, Term... of) {
+  /** What was made for an expression, or is made now: equal expressions are one unknown. */
+  private Term once(Expression e, Supplier<Term> made) {
     Term there = unknown.get(e);
     if (there == null) {
-      Expr<?> value = logic.unknown("something", kind);
-      kinds.add(within(value, kind));
-      there = strict(value, of);
+      there = made.get();
       unknown.put(e, there);
     }
     return there;
+  }
+
+  /** Something that may be anything where all of some have a value; it never fails by itself. */
+  private Term unknown(Expression e, Kind kind, Term... of) {
+    return once(e, () -> strict(some("something", kind), of));
   }
 
   /** The same of something that may fail, one knows not when. */
   private Term risky(Expression e, Kind kind, Term... of) {
-    Term there = unknown.get(e);
-    if (there == null) {
-      BoolExpr fails = (BoolExpr) logic.unknown("fails", Kind.BOOLEAN);
-      there = failing(unknown(e, kind, of), fails);
-      unknown.put(e, there);
-    }
-    return there;
+    return once(e, () -> failing(strict(some("something", kind), of), maybe("fails")));
   }
 
   /** Something that may even be nothing. */
   private Term anything(Expression e, Kind kind) {
-    return unknown.computeIfAbsent(
-        e,
-        x -> {
-          Expr<?> value = logic.unknown("something", kind);
-          kinds.add(within(value, kind));
-          return new Term(
-              (BoolExpr) logic.unknown("is null", Kind.BOOLEAN),
-              value,
-              (BoolExpr) logic.unknown("fails", Kind.BOOLEAN));
-        });
+    return once(e, () -> new Term(maybe("is null"), some("something", kind), maybe("fails")));
   }
 
   Term of(Expression tree) {
@@ -214,51 +205,19 @@ final class Translation {
       case Expression.Now e -> now(e);
       case Expression.Not e -> not(of(e.operand()));
       case Expression.Negate e -> negated(of(e.operand()));
-      case Expression.And e -> fold(e.operands().stream().map(this::of).toList(), false);
-      case Expression.Or e -> fold(e.operands().stream().map(this::of).toList(), true);
+      case Expression.And e -> fold(of(e.operands()), false);
+      case Expression.Or e -> fold(of(e.operands()), true);
       case Expression.Compare e -> compared(e.operator(), of(e.left()), of(e.right()));
       case Expression.Compute e -> computed(e);
       case Expression.Shift e -> shifted(e);
-      case Expression.StartOfDay e -> {
-        Term day = of(e.date());
-        yield new Term(day.isNull(), logic.times(Logic.DAY, (IntExpr) day.value()), day.fails());
-      }
-      case Expression.Fitting e -> {
-        Term operand = of(e.operand());
-        yield operand.value() instanceof IntExpr whole
-            ? failing(operand, logic.not(fits(whole, e.width())))
-            : operand;
-      }
+      case Expression.StartOfDay e -> startOfDay(of(e.date()));
+      case Expression.Fitting e -> fitting(of(e.operand()), e.width());
       case Expression.CodePoints e -> of(e.operand());
-      case Expression.Concat e -> {
-        Term left = of(e.left());
-        Term right = of(e.right());
-        yield strict(
-            logic.z3().mkConcat(Logic.text(left.value()), Logic.text(right.value())), left, right);
-      }
-      case Expression.Between e -> {
-        Term operand = of(e.operand());
-        Term low = compared(Expression.Comparison.AT_LEAST, operand, of(e.low()));
-        Term high = compared(Expression.Comparison.AT_MOST, operand, of(e.high()));
-        Term both = fold(List.of(low, high), false);
-        Term inside = new Term(both.isNull(), both.value(), logic.or(low.fails(), high.fails()));
-        yield e.negated() ? not(inside) : inside;
-      }
-      case Expression.In e -> {
-        Term operand = of(e.operand());
-        List<Term> same =
-            e.options().stream()
-                .map(option -> compared(Expression.Comparison.EQUAL, operand, of(option)))
-                .toList();
-        Term found = fold(same, true);
-        yield e.negated() ? not(found) : found;
-      }
+      case Expression.Concat e -> concatenated(of(e.left()), of(e.right()));
+      case Expression.Between e -> between(e);
+      case Expression.In e -> in(e);
       case Expression.Like e -> like(e);
-      case Expression.IsNull e -> {
-        Term operand = of(e.operand());
-        BoolExpr is = e.negated() ? logic.not(operand.isNull()) : operand.isNull();
-        yield new Term(logic.no(), is, operand.fails());
-      }
+      case Expression.IsNull e -> isNull(of(e.operand()), e.negated());
       case Expression.IsTruth e -> isTruth(e);
       case Expression.Case e -> caseOf(e);
       case Expression.Call e -> call(e);
@@ -266,6 +225,49 @@ final class Translation {
       case Expression.Elapsed e -> elapsed(e);
       case Expression.ToText e -> unknown(e, Kind.TEXT, of(e.operand()));
     };
+  }
+
+  private List<Term> of(List<Expression> all) {
+    return all.stream().map(this::of).toList();
+  }
+
+  private Term startOfDay(Term day) {
+    return new Term(day.isNull(), logic.times(Logic.DAY, (IntExpr) day.value()), day.fails());
+  }
+
+  private Term fitting(Term operand, Width width) {
+    return operand.value() instanceof IntExpr whole
+        ? failing(operand, logic.not(fits(whole, width)))
+        : operand;
+  }
+
+  private Term concatenated(Term left, Term right) {
+    Expr<?> both = logic.z3().mkConcat(Logic.text(left.value()), Logic.text(right.value()));
+    return strict(both, left, right);
+  }
+
+  private Term between(Expression.Between e) {
+    Term operand = of(e.operand());
+    Term low = compared(Expression.Comparison.AT_LEAST, operand, of(e.low()));
+    Term high = compared(Expression.Comparison.AT_MOST, operand, of(e.high()));
+    Term both = fold(List.of(low, high), false);
+    Term inside = new Term(both.isNull(), both.value(), logic.or(low.fails(), high.fails()));
+    return e.negated() ? not(inside) : inside;
+  }
+
+  private Term in(Expression.In e) {
+    Term operand = of(e.operand());
+    List<Term> same =
+        e.options().stream()
+            .map(option -> compared(Expression.Comparison.EQUAL, operand, of(option)))
+            .toList();
+    Term found = fold(same, true);
+    return e.negated() ? not(found) : found;
+  }
+
+  private Term isNull(Term operand, boolean negated) {
+    BoolExpr is = negated ? logic.not(operand.isNull()) : operand.isNull();
+    return new Term(logic.no(), is, operand.fails());
   }
 
   /** A value written out. */
@@ -330,11 +332,8 @@ final class Translation {
         logic.and(logic.not(decided), anyNull), deciding ? decided : logic.not(decided), fails);
   }
 
-  private Term compared(Expression.Comparison operator, Term left, Term right) {
-    boolean comparable =
-        left.value().getSort().equals(right.value().getSort())
-            || isNumber(left.value()) && isNumber(right.value());
-    if (!comparable) { // One of them is no more than NULL.
+  Term compared(Expression.Comparison operator, Term left, Term right) {
+    if (!areOfOneSort(left, right)) { // One of them is no more than NULL.
       return strict(logic.unknown("incomparable", Kind.BOOLEAN), left, right);
     }
     BoolExpr holds =
@@ -347,6 +346,12 @@ final class Translation {
           case AT_LEAST -> logic.not(less(left.value(), right.value()));
         };
     return strict(holds, left, right);
+  }
+
+  /** Whether two values can be compared. */
+  static boolean areOfOneSort(Term one, Term other) {
+    return one.value().getSort().equals(other.value().getSort())
+        || isNumber(one.value()) && isNumber(other.value());
   }
 
   private static boolean isNumber(Expr<?> value) {
@@ -417,13 +422,12 @@ final class Translation {
     if (!(((Expression.Literal) constant).value() instanceof Value.Num num)) {
       return false;
     }
-    BigDecimal rest = new BigDecimal(num.number().unscaledValue().abs());
-    for (BigDecimal prime : List.of(BigDecimal.TWO, BigDecimal.valueOf(5))) {
-      while (rest.signum() > 0 && rest.remainder(prime).signum() == 0) {
-        rest = rest.divide(prime);
-      }
+    try {
+      BigDecimal ended = BigDecimal.ONE.divide(num.number());
+      return ended.signum() != 0;
+    } catch (ArithmeticException endless) {
+      return false;
     }
-    return rest.signum() == 0 || rest.compareTo(BigDecimal.ONE) == 0;
   }
 
   private Term shifted(Expression.Shift e) {
@@ -496,76 +500,68 @@ final class Translation {
 
   /** The value of a term; where it is a NULL of no kind, one of the other's kind. */
   private Expr<?> valueLike(Term one, Term other) {
-    boolean fits =
-        one.value().getSort().equals(other.value().getSort())
-            || isNumber(one.value()) && isNumber(other.value());
-    return fits || !one.isNull().equals(logic.yes()) ? one.value() : other.value();
+    return areOfOneSort(one, other) || !one.isNull().equals(logic.yes())
+        ? one.value()
+        : other.value();
   }
 
   private Term call(Expression.Call e) {
-    List<Expression> all = e.arguments();
+    List<Term> all = of(e.arguments());
+    Term first = all.getFirst();
+    Term[] each = all.toArray(Term[]::new);
     return switch (e.function()) {
-      case COALESCE -> coalesced(all.stream().map(this::of).toList());
-      case NULLIF -> {
-        Term one = of(all.get(0));
-        Term other = of(all.get(1));
-        Term same = compared(Expression.Comparison.EQUAL, one, other);
-        BoolExpr none = logic.or(one.isNull(), logic.and(logic.not(same.isNull()), same.truth()));
-        yield new Term(none, one.value(), same.fails());
-      }
-      case CHAR_LENGTH -> {
-        Term text = of(all.getFirst());
-        yield strict(logic.z3().mkLength(Logic.text(text.value())), text);
-      }
-      case POSITION -> {
-        Term part = of(all.get(0));
-        Term whole = of(all.get(1));
-        IntExpr at =
-            logic
-                .z3()
-                .mkIndexOf(Logic.text(whole.value()), Logic.text(part.value()), logic.whole(0));
-        yield strict(logic.plus(at, logic.whole(1)), part, whole);
-      }
-      case SUBSTRING -> substring(all.stream().map(this::of).toList());
-      case ABS -> {
-        Term one = of(all.getFirst());
-        yield strict(
-            one.value() instanceof IntExpr whole
-                ? logic.absolute(whole)
-                : logic.either(
-                    logic.less(one.value(), logic.whole(0)), negated(one).value(), one.value()),
-            one);
-      }
-      case FLOOR -> rounded(of(all.getFirst()), false);
-      case CEILING -> rounded(of(all.getFirst()), true);
-      case MOD -> {
-        Term one = of(all.get(0));
-        Term other = of(all.get(1));
-        boolean simple =
-            isConstant(all.get(1))
-                && one.value() instanceof IntExpr
-                && other.value() instanceof IntExpr;
-        if (!simple) {
-          yield failing(
-              unknown(e, Kind.WHOLE, one, other), logic.same(other.value(), logic.whole(0)));
-        }
-        IntExpr by = (IntExpr) other.value();
-        IntExpr whole = logic.quotient((IntExpr) one.value(), by);
-        IntExpr rest = logic.minus((IntExpr) one.value(), (IntExpr) logic.z3().mkMul(whole, by));
-        yield failing(strict(rest, one, other), logic.same(by, logic.whole(0)));
-      }
-      case OCTET_LENGTH -> unknown(e, Kind.WHOLE, of(all.getFirst()));
-      case ROUND -> unknown(e, Kind.NUMBER, all.stream().map(this::of).toArray(Term[]::new));
+      case COALESCE -> coalesced(all);
+      case NULLIF -> nullIf(first, all.get(1));
+      case CHAR_LENGTH -> strict(logic.z3().mkLength(Logic.text(first.value())), first);
+      case POSITION -> position(first, all.get(1));
+      case SUBSTRING -> substring(all);
+      case ABS -> absolute(first);
+      case FLOOR -> rounded(first, false);
+      case CEILING -> rounded(first, true);
+      case MOD -> remainder(e, first, all.get(1));
+      case OCTET_LENGTH -> unknown(e, Kind.WHOLE, first);
+      case ROUND -> unknown(e, Kind.NUMBER, each);
       case CONCAT_WS -> { // Only its separator must be there.
-        Term joined = unknown(e, Kind.TEXT, of(all.getFirst()));
-        List<BoolExpr> fails = all.stream().map(one -> of(one).fails()).toList();
+        Term joined = unknown(e, Kind.TEXT, first);
+        List<BoolExpr> fails = all.stream().map(Term::fails).toList();
         yield new Term(joined.isNull(), joined.value(), logic.or(fails));
       }
-      case UPPER, LOWER, TRIM, LTRIM, RTRIM ->
-          unknown(e, Kind.TEXT, all.stream().map(this::of).toArray(Term[]::new));
-      case LPAD, RPAD, OVERLAY ->
-          risky(e, Kind.TEXT, all.stream().map(this::of).toArray(Term[]::new));
+      case UPPER, LOWER, TRIM, LTRIM, RTRIM -> unknown(e, Kind.TEXT, each);
+      case LPAD, RPAD, OVERLAY -> risky(e, Kind.TEXT, each);
     };
+  }
+
+  private Term nullIf(Term one, Term other) {
+    Term same = compared(Expression.Comparison.EQUAL, one, other);
+    BoolExpr none = logic.or(one.isNull(), logic.and(logic.not(same.isNull()), same.truth()));
+    return new Term(none, one.value(), same.fails());
+  }
+
+  private Term position(Term part, Term whole) {
+    IntExpr at =
+        logic.z3().mkIndexOf(Logic.text(whole.value()), Logic.text(part.value()), logic.whole(0));
+    return strict(logic.plus(at, logic.whole(1)), part, whole);
+  }
+
+  private Term absolute(Term number) {
+    Expr<?> value = number.value();
+    return strict(
+        logic.either(logic.less(value, logic.whole(0)), negated(number).value(), value), number);
+  }
+
+  private Term remainder(Expression.Call e, Term one, Term other) {
+    boolean simple =
+        isConstant(e.arguments().get(1))
+            && one.value() instanceof IntExpr
+            && other.value() instanceof IntExpr;
+    BoolExpr byZero = logic.same(other.value(), logic.whole(0));
+    if (!simple) {
+      return failing(unknown(e, Kind.WHOLE, one, other), byZero);
+    }
+    IntExpr by = (IntExpr) other.value();
+    IntExpr whole = logic.quotient((IntExpr) one.value(), by);
+    IntExpr rest = logic.minus((IntExpr) one.value(), (IntExpr) logic.z3().mkMul(whole, by));
+    return failing(strict(rest, one, other), byZero);
   }
 
   private Term rounded(Term number, boolean up) {

@@ -46,6 +46,11 @@ public record Understood(
       this.id = id;
     }
 
+    /** Whether nobody can want it so. */
+    public boolean isWrong() {
+      return this == NEVER || this == CONTRADICTS;
+    }
+
     /** The word used by the command line. */
     public String id() {
       return id;

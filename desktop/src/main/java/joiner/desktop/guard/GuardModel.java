@@ -14,10 +14,7 @@ import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
-import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
-import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Reference;
 import joiner.expression.Value;
@@ -173,15 +170,10 @@ final class GuardModel {
                 new Keeping(
                     dialect.engine(),
                     bench.draft().meaning().of(table).rules().stream()
-                        .filter(rule -> keeps(dialect, table, rule))
+                        .filter(rule -> Lowered.keeps(bench.draft(), table.id(), rule, dialect))
                         .count(),
                     table.rules().size()))
         .toList();
-  }
-
-  private boolean keeps(Dialect dialect, Table table, Constraint.Holds rule) {
-    return rule.condition() instanceof Checked.Sound sound
-        && Lowered.support(bench.draft(), table.id(), sound, dialect) instanceof Support.Kept;
   }
 
   /**

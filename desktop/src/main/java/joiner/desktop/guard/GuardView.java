@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -60,10 +59,9 @@ public final class GuardView implements StageView {
    */
   private void showUnderstood() {
     Optional<Node> typed =
-        Optional.ofNullable(scroll.getScene())
-            .map(Scene::getFocusOwner)
-            .filter(owner -> byRule.values().stream().anyMatch(card -> isIn(owner, card.node())))
-            .filter(this::isInSight);
+        byRule.values().stream().anyMatch(card -> card.node().isFocusWithin())
+            ? Optional.of(scroll.getScene().getFocusOwner()).filter(this::isInSight)
+            : Optional.empty();
     double before = typed.map(GuardView::top).orElse(0.0);
     sayUnderstood();
     typed.ifPresent(
@@ -86,15 +84,6 @@ public final class GuardView implements StageView {
 
   private static double top(Node node) {
     return node.localToScene(node.getBoundsInLocal()).getMinY();
-  }
-
-  private static boolean isIn(Node node, Node box) {
-    for (Node at = node; at != null; at = at.getParent()) {
-      if (at == box) {
-        return true;
-      }
-    }
-    return false;
   }
 
   private void sayUnderstood() {

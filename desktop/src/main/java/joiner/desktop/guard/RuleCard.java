@@ -94,12 +94,8 @@ final class RuleCard {
     Understood is = known.get();
     if (is.verdict() != Understood.Verdict.FINE) {
       String by = WordList.and(is.by().stream().map(Rule::label).toList());
-      boolean wrong =
-          is.verdict() == Understood.Verdict.NEVER
-              || is.verdict() == Understood.Verdict.CONTRADICTS;
-      meaning
-          .getChildren()
-          .add(Parts.prose(texts.get("means." + is.verdict(), by), wrong ? "brick" : "oak"));
+      String colour = is.verdict().isWrong() ? "brick" : "oak";
+      meaning.getChildren().add(Parts.prose(texts.get("means." + is.verdict(), by), colour));
     }
     is.notes().forEach(note -> meaning.getChildren().add(Parts.prose(note, "oak", "small")));
     var shown = new HBox(16);
