@@ -405,9 +405,7 @@ public final class Audit {
 
   private Part reference(TablePass pass, Table child, Relationship relationship) {
     Table parent = design.table(relationship.parent());
-    List<Object> inputs = columns(child, relationship.childFields());
-    inputs.addAll(columns(parent, relationship.parentFields()));
-    inputs.add(relationship);
+    List<Object> inputs = linked(relationship.id());
     inputs.add(parent.noun());
     return part(
         new Which(child.id(), "reference", relationship.id()),
@@ -420,9 +418,7 @@ public final class Audit {
 
   private Part children(TablePass pass, Table parent, Relationship relationship) {
     Table child = design.table(relationship.child());
-    List<Object> inputs = columns(parent, relationship.parentFields());
-    inputs.addAll(columns(child, relationship.childFields()));
-    inputs.add(relationship);
+    List<Object> inputs = linked(relationship.id());
     inputs.add(child.noun());
     inputs.add(parent.noun());
     inputs.add(child.isUnique(relationship.childFields()));

@@ -69,19 +69,10 @@ public record Foreseen(
       String what, Optional<Long> today, Optional<Long> then, String becomes, boolean loses) {}
 
   /**
-   * Tries an edit. Linear in all rows.
-   *
-   * @param clock for rules that read it
-   * @throws joiner.edit.EditRefusedException if the edit is refused
-   */
-  public static Foreseen of(Edit edit, Draft before, Clock clock) {
-    return of(edit, before, edit.apply(before), clock);
-  }
-
-  /**
-   * Looks at an edit that was tried already.
+   * Looks at an edit that was tried. Linear in all rows.
    *
    * @param after what it made of the draft
+   * @param clock for rules that read it
    */
   public static Foreseen of(Edit edit, Draft before, Draft after, Clock clock) {
     Impact impact = Impact.of(before, after, clock);

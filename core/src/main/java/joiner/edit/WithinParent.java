@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import joiner.expression.Width;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -73,15 +72,7 @@ public record WithinParent(RelationshipId tie, String label, String parent) impl
         child.unused(
             Field.of(name, label + " within " + parent, new FieldType.WholeNumber(Width.BITS_32))
                 .withRequired(true)
-                .withLimits(
-                    new Limits(
-                        Optional.of("1"),
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        OptionalInt.empty(),
-                        List.of())));
+                .withLimits(Limits.NONE.withRange(Optional.of("1"), Optional.empty())));
     Draft grown = new AddField(child.id(), number).apply(draft);
     Rows rows = grown.rows().of(child.id());
     if (rows.count() > 0) {

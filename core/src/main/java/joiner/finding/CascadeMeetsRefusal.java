@@ -1,8 +1,5 @@
 package joiner.finding;
 
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -24,7 +21,6 @@ import joiner.naming.Counts;
  */
 final class CascadeMeetsRefusal implements WholeCheck {
   private static final int MOST_ROWS = 300;
-  private static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
   private static final TableFinding FINDING =
       new TableFinding("cascade-meets-refusal", Severity.ADVICE, Topic.CONNECT);
 
@@ -35,12 +31,11 @@ final class CascadeMeetsRefusal implements WholeCheck {
 
   @Override
   public void run(CheckedDesign design, Consumer<Finding> found) {
-    Deletions deletions = null;
     for (Table table : design.design().tables()) {
       Optional<List<Relationship>> way = way(design, table.id());
       if (way.isPresent()) {
-        deletions = deletions == null ? new Deletions(design.draft(), ANY_DAY) : deletions;
-        report(design, table, way.get(), deletions.today(table.id(), MOST_ROWS), found);
+        Deletions.Today today = design.deletions().today(table.id(), MOST_ROWS);
+        report(design, table, way.get(), today, found);
       }
     }
   }

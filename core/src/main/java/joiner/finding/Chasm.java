@@ -2,7 +2,6 @@ package joiner.finding;
 
 import java.util.List;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.model.Field;
 import joiner.model.Multiplicity;
@@ -70,11 +69,7 @@ final class Chasm implements WholeCheck {
       return;
     }
     String far =
-        WordList.and(
-            beyond.stream()
-                .limit(SHOWN)
-                .map(table -> table.noun().singular())
-                .collect(Collectors.toList()));
+        WordList.and(beyond.stream().limit(SHOWN).map(table -> table.noun().singular()).toList());
     found.accept(
         FINDING.about(
             r,

@@ -1,8 +1,12 @@
 package joiner.finding;
 
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import joiner.deletion.Deletions;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
@@ -10,13 +14,18 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
+import org.jspecify.annotations.Nullable;
 
 /** A draft with the indexes that several checks share, built once. */
 final class CheckedDesign {
+  /** What is found in rows does not hang on the day of the check. */
+  static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
+
   private final Draft draft;
   private final KnownFindings known;
   private final Map<TableId, List<Relationship>> byChild;
   private final Map<TableId, List<Relationship>> byParent;
+  private @Nullable Deletions deletions;
 
   CheckedDesign(Draft draft, KnownFindings known) {
     this.draft = draft;
@@ -26,6 +35,16 @@ final class CheckedDesign {
     this.byParent =
         draft.design().relationships().stream()
             .collect(Collectors.groupingBy(Relationship::parent));
+  }
+
+  /** What deleting rows would do; who refers to whom is found once for all checks. */
+  Deletions deletions() {
+    Deletions known = deletions;
+    if (known == null) {
+      known = new Deletions(draft, ANY_DAY);
+      deletions = known;
+    }
+    return known;
   }
 
   Draft draft() {

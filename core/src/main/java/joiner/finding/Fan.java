@@ -10,10 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import joiner.edit.AddField;
-import joiner.expression.Expression;
 import joiner.expression.Formula;
-import joiner.expression.Place;
-import joiner.expression.SqlText;
 import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -158,9 +155,7 @@ final class Fan implements WholeCheck {
   }
 
   private static Remedy remedy(Table table, Table child, Branch branch) {
-    var each =
-        new Formula(
-            SqlText.iso().write(new Expression.Name(List.of(branch.field.name()), Place.NOWHERE)));
+    Formula each = Formula.naming(branch.field.name());
     String name = "sum_" + child.name() + "_" + branch.field.name();
     Field sum =
         Field.of(

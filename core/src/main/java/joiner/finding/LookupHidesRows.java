@@ -1,8 +1,5 @@
 package joiner.finding;
 
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
@@ -20,7 +17,6 @@ import joiner.rows.Rows;
  * true of some rows today and of others tomorrow, and is left alone.
  */
 final class LookupHidesRows implements WholeCheck {
-  private static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
 
   private static final TableFinding FINDING =
       new TableFinding("lookup-hides-rows", Severity.WARNING, Topic.SHAPE);
@@ -45,7 +41,7 @@ final class LookupHidesRows implements WholeCheck {
   }
 
   private static void run(Draft draft, Relationship r, Consumer<Finding> found) {
-    ParentRows parents = ParentRows.of(draft, r, ANY_DAY);
+    ParentRows parents = ParentRows.of(draft, r, CheckedDesign.ANY_DAY);
     Rows rows = draft.rows().of(r.child());
     long hidden =
         IntStream.range(0, rows.count())

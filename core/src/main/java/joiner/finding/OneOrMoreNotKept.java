@@ -1,8 +1,5 @@
 package joiner.finding;
 
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.List;
@@ -10,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
-import joiner.deletion.Deletions;
 import joiner.deletion.Outcome;
 import joiner.edit.ChangeRelationship;
 import joiner.model.ReferentialAction;
@@ -25,7 +21,6 @@ import joiner.naming.Counts;
  */
 final class OneOrMoreNotKept implements WholeCheck {
   private static final int MOST_ROWS = 300;
-  private static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
   private static final TableFinding FINDING =
       new TableFinding("one-or-more-not-kept", Severity.ADVICE, Topic.CONNECT);
 
@@ -36,15 +31,10 @@ final class OneOrMoreNotKept implements WholeCheck {
 
   @Override
   public void run(CheckedDesign design, Consumer<Finding> found) {
-    List<Relationship> demanding =
-        design.design().relationships().stream().filter(Relationship::parentNeedsChild).toList();
-    if (demanding.isEmpty()) {
-      return;
-    }
-    var deletions = new Deletions(design.draft(), ANY_DAY);
-    for (Relationship demand : demanding) {
-      Map<TableId, Relationship> ways = ways(design, demand);
-      ways.forEach((from, last) -> report(design, demand, from, last, deletions, found));
+    for (Relationship demand : design.design().relationships()) {
+      if (demand.parentNeedsChild()) {
+        ways(design, demand).forEach((from, last) -> report(design, demand, from, last, found));
+      }
     }
   }
 
@@ -73,13 +63,12 @@ final class OneOrMoreNotKept implements WholeCheck {
       Relationship demand,
       TableId from,
       Relationship last,
-      Deletions deletions,
       Consumer<Finding> found) {
     Table table = design.design().table(from);
     int looked = Math.min(MOST_ROWS, design.rows(table).count());
     long without =
         IntStream.range(0, looked)
-            .mapToObj(row -> deletions.of(from, row))
+            .mapToObj(row -> design.deletions().of(from, row))
             .filter(outcome -> outcome.verdict() != Outcome.Verdict.REFUSED)
             .filter(outcome -> outcome.childless().containsKey(demand.id()))
             .count();

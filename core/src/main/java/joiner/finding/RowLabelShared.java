@@ -1,8 +1,5 @@
 package joiner.finding;
 
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import joiner.meaning.FormulaRows;
@@ -18,7 +15,6 @@ import joiner.naming.Counts;
  */
 final class RowLabelShared implements WholeCheck {
   private static final int MOST_ROWS = 2_000;
-  private static final Clock ANY_DAY = Clock.fixed(Instant.EPOCH, ZoneOffset.UTC);
   private static final TableFinding FINDING =
       new TableFinding("row-label-shared", Severity.ADVICE, Topic.SHAPE);
 
@@ -29,7 +25,9 @@ final class RowLabelShared implements WholeCheck {
 
   @Override
   public void run(CheckedDesign checked, Consumer<Finding> found) {
-    var formulas = new FormulaRows(checked.draft(), ANY_DAY); // What it indexes serves all tables.
+    var formulas =
+        new FormulaRows(
+            checked.draft(), CheckedDesign.ANY_DAY); // What it indexes serves all tables.
     for (Table table : checked.design().tables()) {
       boolean picked = !checked.childrenOf(table.id()).isEmpty();
       if (picked && table.rowLabel().isPresent() && checked.rows(table).count() > 1) {
@@ -42,7 +40,7 @@ final class RowLabelShared implements WholeCheck {
       CheckedDesign checked, Table table, FormulaRows formulas, Consumer<Finding> found) {
     TableMeaning meaning = checked.meaning(table);
     Supplier<RowLabels.Shared> count =
-        () -> new RowLabels(meaning, formulas, ANY_DAY).shared(MOST_ROWS);
+        () -> new RowLabels(meaning, formulas, CheckedDesign.ANY_DAY).shared(MOST_ROWS);
     boolean ofItself = table.rowLabel().filter(label -> !label.reachesOut()).isPresent();
     RowLabels.Shared shared =
         ofItself && table.fields().stream().noneMatch(Field::isComputed)

@@ -137,12 +137,9 @@ public final class ReadyOrigins {
         .flatMap(
             field ->
                 ways(field.type()).stream()
-                    .map(how -> ready(design, how, over, Optional.of(name(field)))));
-  }
-
-  private static Formula name(Field field) {
-    return new Formula(
-        SqlText.iso().write(new Expression.Name(List.of(field.name()), Place.NOWHERE)));
+                    .map(
+                        how ->
+                            ready(design, how, over, Optional.of(Formula.naming(field.name())))));
   }
 
   /** How values of a type are usually summed up. */

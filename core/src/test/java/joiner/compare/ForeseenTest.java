@@ -25,7 +25,7 @@ class ForeseenTest {
   private static final Draft DEMO = Pottery.demo();
 
   private static Foreseen foreseen(Edit edit) {
-    return Foreseen.of(edit, DEMO, Pottery.CLOCK);
+    return Foreseen.of(edit, DEMO, edit.apply(DEMO), Pottery.CLOCK);
   }
 
   private static Foreseen.Line line(Foreseen of, String what) {
@@ -93,7 +93,7 @@ class ForeseenTest {
       for (Relationship r : draft.design().relationships()) {
         for (Edit edit : List.of(new ToManyToMany(r.id(), "many"), new TurnRound(r.id()))) {
           try {
-            Foreseen of = Foreseen.of(edit, draft, Pottery.CLOCK);
+            Foreseen of = Foreseen.of(edit, draft, edit.apply(draft), Pottery.CLOCK);
             assertThat(of.after()).isEqualTo(edit.apply(draft));
             assertThat(of.lines())
                 .filteredOn(l -> l.what().startsWith("Links") && l.then().isEmpty())

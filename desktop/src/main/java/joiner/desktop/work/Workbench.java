@@ -11,6 +11,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import joiner.edit.Edit;
 import joiner.edit.EditRefusedException;
 import joiner.edit.History;
+import joiner.edit.Prepared;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Table;
@@ -136,19 +137,6 @@ public final class Workbench {
    */
   public record Proposal(Edit edit, Draft before, Draft after, Runnable done) {}
 
-  /** A change that was tried, and gives what it gave then. */
-  private record Tried(Edit edit, Draft before, Draft after) implements Edit {
-    @Override
-    public String name() {
-      return edit.name();
-    }
-
-    @Override
-    public Draft apply(Draft draft) {
-      return draft == before ? after : edit.apply(draft);
-    }
-  }
-
   /** What became of trying a change: a draft, or why it is refused. */
   private record Trial(Optional<Draft> after, String refused) {
     static Trial of(Edit edit, Draft draft) {
@@ -210,7 +198,7 @@ public final class Workbench {
     Optional<Proposal> shown = proposal.get();
     dismiss();
     shown
-        .filter(p -> apply(() -> new Tried(p.edit(), p.before(), p.after())))
+        .filter(p -> apply(() -> new Prepared(p.edit(), p.before(), p.after())))
         .ifPresent(p -> p.done().run());
   }
 
