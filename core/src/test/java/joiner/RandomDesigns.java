@@ -17,6 +17,7 @@ import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.ChoiceId;
+import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
@@ -233,7 +234,7 @@ public final class RandomDesigns {
         keys(name, fields),
         named(ids, this::index),
         chance() ? Optional.of(new Formula("name || ''")) : Optional.empty(),
-        rules(),
+        rules(ids),
         groups(ids),
         Extras.NONE);
   }
@@ -299,18 +300,41 @@ public final class RandomDesigns {
     return made;
   }
 
-  private List<Rule> rules() {
+  private List<Rule> rules(List<FieldId> ids) {
     return chance()
         ? List.of(
             new Rule("rule", text(), "name <> ''", text()).withId(new RuleId("first")),
-            new Rule("r2", "R2", text(), ""))
+            new Rule("r2", "R2", demand(ids), ""))
         : List.of();
+  }
+
+  /** Of some the relationship is not there, and a few speak of fields that are gone. */
+  private Demand demand(List<FieldId> ids) {
+    var over = new RelationshipId(text() + "r");
+    FieldId gone = new FieldId("gone");
+    return switch (random.nextInt(8)) {
+      case 0 -> new Demand.OfChildren(over, formula(), formula(), number(), number());
+      case 1 -> new Demand.Alone(some(ids), new Formula(text()));
+      case 2 ->
+          new Demand.Apart(
+              some(ids),
+              ids.isEmpty() ? gone : pick(ids),
+              ids.isEmpty() || chance() ? gone : pick(ids),
+              chance(),
+              chance());
+      case 3 -> new Demand.Tree(over);
+      default -> new Demand.OfRow(new Formula(text()));
+    };
+  }
+
+  private Optional<String> number() {
+    return chance() ? Optional.of(String.valueOf(random.nextInt(100))) : Optional.empty();
   }
 
   private Field field(String name) {
     FieldType type = pick(TYPES);
     return new Field(
-        new FieldId(chance() ? name : "f" + random.nextInt(1_000_000)),
+        new FieldId(chance() ? name : "f" + random.nextInt(1_000_000) + name),
         name,
         text(),
         type,

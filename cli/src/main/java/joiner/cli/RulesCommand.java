@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import joiner.ddl.Keeping;
 import joiner.ddl.Lowered;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -119,15 +120,17 @@ final class RulesCommand implements Callable<Integer> {
     rule.put("notes", understood.notes());
     Map<String, String> kept = new LinkedHashMap<>();
     for (Dialect dialect : Dialects.ALL) {
-      kept.put(dialect.id(), isKept(draft, said, dialect) ? "check" : "audit");
+      kept.put(dialect.id(), keeping(draft, said, dialect).by().words());
     }
     rule.put("kept", kept);
     return rule;
   }
 
-  private static boolean isKept(Draft draft, Said said, Dialect dialect) {
-    return draft.meaning().of(said.table).rules().stream()
-        .filter(holds -> holds.rule().equals(said.understood.rule()))
-        .anyMatch(holds -> Lowered.keeps(draft, said.table.id(), holds, dialect));
+  private static Keeping keeping(Draft draft, Said said, Dialect dialect) {
+    return draft.meaning().of(said.table).ruled().stream()
+        .filter(ruled -> ruled.rule().equals(said.understood.rule()))
+        .map(ruled -> Lowered.keeping(draft, said.table.id(), ruled, dialect))
+        .findFirst()
+        .orElseThrow();
   }
 }

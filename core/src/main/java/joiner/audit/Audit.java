@@ -232,8 +232,18 @@ public final class Audit {
   /** What the rows of a table are asked that may read others. */
   private static Stream<Checked> formulas(TableMeaning meaning) {
     return Stream.concat(
-        meaning.rules().stream().map(Constraint.Holds::condition),
+        meaning.ruled().stream().flatMap(Audit::formula),
         meaning.table().fields().stream().flatMap(f -> meaning.computed(f.id()).stream()));
+  }
+
+  private static Stream<Checked> formula(Constraint.Ruled ruled) {
+    return switch (ruled) {
+      case Constraint.Holds holds -> Stream.of(holds.condition());
+      case Constraint.Alone alone -> Stream.of(alone.where());
+      case Constraint.Apart apart -> Stream.empty();
+      case Constraint.Tree tree -> Stream.empty();
+      case Constraint.Lost lost -> Stream.empty();
+    };
   }
 
   private static List<TableId> reached(Design design, Checked formula) {
@@ -321,7 +331,7 @@ public final class Audit {
       all.add(reference(pass, table, relationship));
     }
     mustHaveChild(table.id()).forEach(r -> all.add(children(pass, table, r)));
-    meaning.rules().forEach(rule -> all.add(rule(pass, table, rule)));
+    meaning.ruled().forEach(rule -> all.add(rule(pass, table, rule)));
     parts.put(table.id(), all);
   }
 
@@ -442,22 +452,28 @@ public final class Audit {
         });
   }
 
-  private Part rule(TablePass pass, Table table, Constraint.Holds holds) {
-    Rule rule = holds.rule();
-    if (!(holds.condition() instanceof Checked.Sound sound)) {
+  private Part rule(TablePass pass, Table table, Constraint.Ruled ruled) {
+    Rule rule = ruled.rule();
+    var which = new Which(table.id(), "rule", rule.id());
+    if (ruled.fault().isPresent()) {
       // A rule that cannot be read is a finding of the design, not of its rows.
-      return new Part(
-          new Which(table.id(), "rule", rule.id()), List.of(rule), () -> KnownAudit.Found.NOTHING);
+      return new Part(which, List.of(rule), () -> KnownAudit.Found.NOTHING);
     }
-    List<Object> inputs = columns(table, holds.fields());
-    sound.reads().forEach(reference -> inputs.addAll(far(reference)));
+    List<Object> inputs = columns(table, ruled.fields());
     inputs.add(rule);
     inputs.add(rows.count(table.id()));
-    inputs.add(sound.readsClock() ? LocalDate.now(clock) : "no clock");
-    return part(
-        new Which(table.id(), "rule", rule.id()),
-        inputs,
-        () -> pass.checkRule(holds, sound)::found);
+    formula(ruled).forEach(formula -> inputs.addAll(read(table, formula)));
+    if (ruled instanceof Constraint.Tree tree) {
+      inputs.addAll(linked(tree.over().id()));
+    }
+    return part(which, inputs, () -> looking(pass, ruled));
+  }
+
+  private static Supplier<KnownAudit.Found> looking(TablePass pass, Constraint.Ruled ruled) {
+    return ruled instanceof Constraint.Holds holds
+            && holds.condition() instanceof Checked.Sound sound
+        ? pass.checkRule(holds, sound)::found
+        : pass.checkTogether(ruled).orElseThrow()::found;
   }
 
   /** Fields and the identity of their columns. */

@@ -43,6 +43,11 @@ final class RuleCheck {
   }
 
   KnownAudit.Found found() {
+    return found(table, fields, rule, broken);
+  }
+
+  /** Rows that a rule refuses, in the rule's own words. */
+  static KnownAudit.Found found(TableId table, List<FieldId> fields, Rule rule, Broken broken) {
     if (broken.isEmpty()) {
       return KnownAudit.Found.NOTHING;
     }

@@ -9,11 +9,13 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.TableMeaning;
+import joiner.model.Demand;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -37,6 +39,7 @@ final class TablePass {
   private final List<ReferenceCheck> references = new ArrayList<>();
   private final List<ChildlessCheck> childless = new ArrayList<>();
   private final List<RuleCheck> rules = new ArrayList<>();
+  private final List<RowsCheck> together = new ArrayList<>();
   private int rows;
 
   /**
@@ -57,7 +60,7 @@ final class TablePass {
 
   /** Whether anything is to be looked at. */
   boolean isWanted() {
-    return Stream.of(cellChecks, puts, references, childless, rules)
+    return Stream.of(cellChecks, puts, references, childless, rules, together)
         .anyMatch(checks -> !checks.isEmpty());
   }
 
@@ -138,6 +141,45 @@ final class TablePass {
     return check;
   }
 
+  /** Whether rows keep a rule on several of them; empty where it cannot be read. */
+  Optional<RowsCheck> checkTogether(Constraint.Ruled ruled) {
+    Optional<RowsCheck> check =
+        switch (ruled) {
+          case Constraint.Alone alone -> Optional.of(alone(alone));
+          case Constraint.Apart apart -> {
+            Demand.Apart periods = apart.periods();
+            yield Optional.of(
+                new ApartCheck(
+                    table.id(),
+                    apart,
+                    cells(periods.per()),
+                    cells(periods.from()),
+                    cells(periods.until()),
+                    mostRows));
+          }
+          case Constraint.Tree tree ->
+              Optional.of(
+                  new TreeCheck(
+                      table.id(),
+                      tree,
+                      cells(tree.over().parentFields()),
+                      cells(tree.over().childFields()),
+                      mostRows));
+          case Constraint.Holds holds -> Optional.empty();
+          case Constraint.Lost lost -> Optional.empty();
+        };
+    check.ifPresent(together::add);
+    return check;
+  }
+
+  private RowsCheck alone(Constraint.Alone alone) {
+    alone.fields().forEach(this::cells);
+    Expression where = alone.where().tree();
+    var isNot = new Expression.IsTruth(where, Optional.of(true), true, where.place());
+    var program = new RuleProgram(isNot, cells, clock, batchRows);
+    return new AloneCheck(table.id(), alone, cells(alone.per()), program, this::row, mostRows);
+  }
+
   private Function<Reference, Value> row(int row) {
     return others.row(field -> cells(field).value(row));
   }
@@ -151,6 +193,7 @@ final class TablePass {
     puts.forEach(put -> put.put(batch.rows(), batch.first()));
     references.forEach(check -> check.check(batch.rows(), batch.first()));
     childless.forEach(check -> check.check(batch.rows(), batch.first()));
+    together.forEach(check -> check.check(batch.rows(), batch.first()));
     rows = batch.first() + batch.rows();
   }
 

@@ -10,13 +10,16 @@ import java.util.stream.Collectors;
  *
  * @param views in an order in which they can be made
  */
-public record Surroundings(List<View> views, List<Trigger> triggers, List<Grant> grants) {
+public record Surroundings(
+    List<View> views, List<Trigger> triggers, List<Exclusion> exclusions, List<Grant> grants) {
   /** Tables alone. */
-  public static final Surroundings NONE = new Surroundings(List.of(), List.of(), List.of());
+  public static final Surroundings NONE =
+      new Surroundings(List.of(), List.of(), List.of(), List.of());
 
   public Surroundings {
     views = List.copyOf(views);
     triggers = List.copyOf(triggers);
+    exclusions = List.copyOf(exclusions);
     grants = List.copyOf(grants);
   }
 
@@ -34,6 +37,15 @@ public record Surroundings(List<View> views, List<Trigger> triggers, List<Grant>
               + trigger.table()
               + " is not taken along: "
               + trigger.definition().strip());
+    }
+    for (Exclusion exclusion : exclusions) {
+      told.add(
+          "What rows of "
+              + exclusion.table()
+              + " exclude each other by, "
+              + exclusion.name()
+              + ", is not taken along: "
+              + exclusion.definition().strip());
     }
     if (!grants.isEmpty()) {
       Set<String> people = grants.stream().map(Grant::to).collect(Collectors.toSet());

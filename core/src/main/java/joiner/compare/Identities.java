@@ -6,6 +6,7 @@ import java.util.Map;
 import joiner.meaning.Draft;
 import joiner.model.Area;
 import joiner.model.AreaId;
+import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -84,6 +85,10 @@ final class Identities {
     return some.stream().map(field -> fields.of(table, field)).toList();
   }
 
+  Demand of(TableId table, Demand demand) {
+    return demand.under(field -> fields.of(table, field), this::of);
+  }
+
   private RelationshipId of(RelationshipId relationship) {
     return relationships.getOrDefault(relationship, relationship);
   }
@@ -136,7 +141,9 @@ final class Identities {
             .map(i -> i.under(field -> fields.of(id, field)).withId(indexes.of(id, i.id())))
             .toList(),
         table.rowLabel(),
-        table.rules().stream().map(rule -> rule.withId(rules.of(id, rule.id()))).toList(),
+        table.rules().stream()
+            .map(r -> r.withId(rules.of(id, r.id())).withDemand(of(id, r.demand())))
+            .toList(),
         table.groups().stream().map(group -> group.under(field -> fields.of(id, field))).toList(),
         table.extras());
   }

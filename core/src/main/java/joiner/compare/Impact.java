@@ -14,10 +14,16 @@ import joiner.audit.KnownAudit;
 import joiner.audit.Violation;
 import joiner.edit.Edit;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
+import joiner.expression.Kind;
+import joiner.expression.Place;
+import joiner.expression.Problem;
+import joiner.expression.Value;
+import joiner.expression.ValueType;
+import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
-import joiner.model.Rule;
 import joiner.model.Table;
 
 /**
@@ -103,16 +109,24 @@ public record Impact(List<Effect> effects, long kept) {
     return broken;
   }
 
+  private static Checked asFormula(Constraint.Ruled ruled) {
+    var sound =
+        new Checked.Sound(
+            new Expression.Literal(Value.TRUE, Kind.BOOLEAN, Place.NOWHERE),
+            ValueType.of(Kind.BOOLEAN));
+    return ruled
+        .fault()
+        .<Checked>map(
+            why -> new Checked.Faulty(List.of(new Problem(Place.NOWHERE.span(), why))))
+        .orElse(sound);
+  }
+
   /** The formulas of a table by what they are. */
   private static Map<String, Checked> formulas(TableMeaning meaning) {
     Map<String, Checked> formulas = new LinkedHashMap<>();
     meaning
-        .rules()
-        .forEach(
-            holds -> {
-              Rule rule = holds.rule();
-              formulas.put("The rule " + rule.label(), holds.condition());
-            });
+        .ruled()
+        .forEach(ruled -> formulas.put("The rule " + ruled.rule().label(), asFormula(ruled)));
     meaning.rowLabel().ifPresent(label -> formulas.put("The row label", label));
     for (Field field : meaning.table().fields()) {
       meaning

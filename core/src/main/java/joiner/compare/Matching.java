@@ -211,7 +211,7 @@ final class Matching {
         right.indexes(),
         (l, r) -> identities.index(id, r.id(), l.id()));
     pair(
-        new Marks<>(Rule::id, Rule::name, Rule::condition, Rule::condition),
+        new Marks<>(Rule::id, Rule::name, Rule::demand, r -> identities.of(id, r.demand())),
         left.rules(),
         right.rules(),
         (l, r) -> identities.rule(id, r.id(), l.id()));

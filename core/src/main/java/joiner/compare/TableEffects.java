@@ -14,6 +14,7 @@ import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Kernel;
 import joiner.expression.Scope;
+import joiner.meaning.DemandWords;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
 import joiner.model.FieldId;
@@ -133,19 +134,18 @@ final class TableEffects {
         before.rules(),
         after.rules(),
         Rule::id,
-        rule -> rule(Risk.REFUSES, rule, " is added: " + rule.condition().text()),
+        rule -> rule(Risk.REFUSES, rule, " is added: " + words(rule)),
         rule -> rule(Risk.NONE, rule, " is removed."),
         this::changedRule);
   }
 
   private void changedRule(Rule one, Rule other) {
-    if (!one.condition().equals(other.condition())) {
+    if (!one.demand().equals(other.demand())) {
       boolean same = meansTheSame(one, other);
       rule(
           same ? Risk.NONE : Risk.REFUSES,
           other,
-          (same ? " is written anew and means the same: " : " becomes: ")
-              + other.condition().text());
+          (same ? " is written anew and means the same: " : " becomes: ") + words(other));
     }
     if (!one.name().equals(other.name())) {
       String named = " is named " + other.name() + " in the database, before " + one.name() + ".";
@@ -158,12 +158,19 @@ final class TableEffects {
 
   /** Whether the condition as it was, with the names of now, says what is said now. */
   private boolean meansTheSame(Rule one, Rule other) {
-    Formula carried = Renaming.carry(one.condition(), before.design(), old, after.design());
+    if (one.condition().isEmpty() || other.condition().isEmpty()) {
+      return false;
+    }
+    Formula carried = Renaming.carry(one.condition().get(), before.design(), old, after.design());
     Scope scope = after.meaning().of(now).scope();
-    return carried.equals(other.condition())
+    return carried.equals(other.condition().get())
         || (carried.condition(scope) instanceof Checked.Sound was
-            && other.condition().condition(scope) instanceof Checked.Sound is
+            && other.condition().get().condition(scope) instanceof Checked.Sound is
             && Kernel.same(was.tree(), is.tree()));
+  }
+
+  private String words(Rule rule) {
+    return DemandWords.of(after.design(), now, rule.demand());
   }
 
   private void rule(Risk risk, Rule rule, String says) {

@@ -14,6 +14,7 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
@@ -72,6 +73,15 @@ public record Verification(Map<String, Count> counts, List<String> differences) 
     for (Trigger trigger : promised.around().triggers()) {
       boolean is = triggers.contains(rules.stored(trigger.name()));
       comparison.expect("triggers", is, "The trigger " + trigger.name() + " is missing.");
+    }
+    Set<String> exclusions =
+        found.around().exclusions().stream().map(Exclusion::name).collect(Collectors.toSet());
+    for (Exclusion exclusion : promised.around().exclusions()) {
+      boolean is = exclusions.contains(rules.stored(exclusion.name()));
+      comparison.expect(
+          "indexes and constraints of rules",
+          is,
+          exclusion.table() + " lacks " + exclusion.name() + ".");
     }
     return new Verification(comparison.counts, comparison.differences);
   }

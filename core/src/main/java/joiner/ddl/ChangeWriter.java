@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import joiner.catalog.CatalogChanges;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.Grant;
 import joiner.catalog.Sequence;
 import joiner.catalog.Surroundings;
@@ -220,12 +221,16 @@ final class ChangeWriter {
         triggers.add(trigger);
       }
     }
+    List<Exclusion> exclusions =
+        there.exclusions().stream()
+            .filter(e -> Optional.ofNullable(anew.get(e.table())).filter(c -> !c.isRenamed()).isPresent())
+            .toList();
     List<Grant> grants =
         there.grants().stream()
             .filter(grant -> anew.containsKey(grant.on()))
             .map(grant -> grant.on(anew.get(grant.on()).after().name()))
             .toList();
-    statements.addAll(Definitions.all(new Surroundings(views, triggers, grants), dialect));
+    statements.addAll(Definitions.all(new Surroundings(views, triggers, exclusions, grants), dialect));
   }
 
   /** Triggers that go with their tables, for they call them as they were, and their new names. */

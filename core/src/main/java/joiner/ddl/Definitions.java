@@ -9,6 +9,7 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Grant;
 import joiner.catalog.Key;
@@ -50,6 +51,16 @@ final class Definitions {
         .views()
         .forEach(
             view -> all.add(Statement.creatingView(view.definition(), dialect.name(view.name()))));
+    around.exclusions().stream()
+        .flatMap(exclusion -> exclusion.needs().stream())
+        .distinct()
+        .forEach(sql -> all.add(statement(Statement.Section.KEYS, sql)));
+    for (Exclusion exclusion : around.exclusions()) {
+      all.add(
+          statement(
+              exclusion.isIndex() ? Statement.Section.INDEXES : Statement.Section.KEYS,
+              exclusion.definition()));
+    }
     for (Trigger trigger : around.triggers()) {
       trigger.function().ifPresent(function -> all.add(around(function)));
       all.add(around(trigger.definition()));

@@ -11,6 +11,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
+import joiner.catalog.Exclusion;
 import joiner.catalog.SameParts;
 import joiner.catalog.Sequence;
 import joiner.catalog.Surroundings;
@@ -64,6 +65,7 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     var sequences = new ArrayList<Sequence>();
     var views = new ArrayList<View>();
     var triggers = new ArrayList<Trigger>();
+    var exclusions = new ArrayList<Exclusion>();
     for (Table table : order.tables()) {
       List<Relationship> own = byChild.getOrDefault(table.id(), List.of());
       Rows there = rows.includes(table) ? draft.rows().of(table.id()) : Rows.NONE;
@@ -72,9 +74,10 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
       sequences.addAll(lowering.sequences());
       lowering.view().ifPresent(views::add);
       triggers.addAll(lowering.triggers());
+      exclusions.addAll(lowering.exclusions());
       shortfalls.addAll(lowering.shortfalls());
     }
-    var around = new Surroundings(views, triggers, List.of());
+    var around = new Surroundings(views, triggers, exclusions, List.of());
     return new Lowered(new Catalog(lowered, sequences, around), shortfalls, order.tables());
   }
 
@@ -124,20 +127,14 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
     return lowering.shortfalls();
   }
 
-  /** Whether an engine keeps a condition on the rows of a table; linear in relationships. */
-  public static Support support(
-      Draft draft, TableId table, Checked.Sound condition, Dialect dialect) {
+  /** How an engine keeps a rule of a table; linear in relationships. */
+  public static Keeping keeping(
+      Draft draft, TableId table, Constraint.Ruled rule, Dialect dialect) {
     Design design = draft.design();
     var names = new ConstraintNames(dialect.identifiers());
     return new TableLowering(
             design, draft.meaning().of(table), design.parentsOf(table), dialect, names)
-        .support(condition.tree());
-  }
-
-  /** Whether an engine keeps a rule of a table; one that cannot be read nobody keeps. */
-  public static boolean keeps(Draft draft, TableId table, Constraint.Holds rule, Dialect dialect) {
-    return rule.condition() instanceof Checked.Sound sound
-        && support(draft, table, sound, dialect) instanceof Support.Kept;
+        .keeping(rule);
   }
 
   private static boolean isLate(

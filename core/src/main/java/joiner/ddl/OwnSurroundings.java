@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogChanges;
+import joiner.catalog.Exclusion;
 import joiner.catalog.Surroundings;
 import joiner.catalog.TableChange;
 import joiner.catalog.Trigger;
@@ -47,9 +48,11 @@ final class OwnSurroundings {
   Surroundings others() {
     Set<String> views = stored(before.views().stream().map(View::name));
     Set<String> triggers = stored(before.triggers().stream().map(Trigger::name));
+    Set<String> exclusions = stored(before.exclusions().stream().map(Exclusion::name));
     return new Surroundings(
         there.views().stream().filter(view -> !views.contains(view.name())).toList(),
         there.triggers().stream().filter(t -> !triggers.contains(t.name())).toList(),
+        there.exclusions().stream().filter(e -> !exclusions.contains(e.name())).toList(),
         there.grants());
   }
 
@@ -67,6 +70,10 @@ final class OwnSurroundings {
     return isThere(trigger.name(), there.triggers().stream().map(Trigger::name));
   }
 
+  private boolean isThere(Exclusion exclusion) {
+    return isThere(exclusion.name(), there.exclusions().stream().map(Exclusion::name));
+  }
+
   private boolean isThere(View view) {
     return isThere(view.name(), there.views().stream().map(View::name));
   }
@@ -81,6 +88,15 @@ final class OwnSurroundings {
         .filter(this::isThere)
         .flatMap(trigger -> dialect.alter().dropTrigger(trigger).stream())
         .forEach(sql -> first.add(Statement.of(Statement.Section.RELEASES, "", sql)));
+    before.exclusions().stream()
+        .filter(this::isThere)
+        .forEach(
+            exclusion ->
+                first.add(
+                    Statement.of(
+                        Statement.Section.RELEASES,
+                        "",
+                        dialect.alter().dropExclusion(exclusion))));
     before.views().stream()
         .filter(this::isThere)
         .forEach(

@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Sequence;
 import joiner.catalog.Trigger;
@@ -91,6 +92,14 @@ final class Reconciling {
     for (Trigger trigger : promised.around().triggers()) {
       if (!there.contains(rules.stored(trigger.name()))) {
         notices.add("The trigger " + trigger.name() + " of " + trigger.table() + " is not there.");
+      }
+    }
+    Set<String> exclusions =
+        is.around().exclusions().stream().map(Exclusion::name).collect(Collectors.toSet());
+    for (Exclusion exclusion : promised.around().exclusions()) {
+      if (!exclusions.contains(rules.stored(exclusion.name()))) {
+        notices.add(
+            exclusion.name() + ", which keeps a rule of " + exclusion.table() + ", is not there.");
       }
     }
   }

@@ -1,6 +1,7 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,6 +41,9 @@ final class RowsQuery {
 
   private final Map<SumsOf, Sums> sums = new LinkedHashMap<>();
 
+  /** Of rows that are summed up, to which row alone they refer, where that is said. */
+  private final Map<RelationshipId, List<String>> only = new HashMap<>();
+
   /** Joins in the order in which they were needed. */
   private final List<Join> joins = new ArrayList<>();
 
@@ -71,6 +75,16 @@ final class RowsQuery {
     this.dialect = dialect;
   }
 
+  /**
+   * Sums up only rows that refer by a relationship to one row of the table.
+   *
+   * @param values what they refer to it by, in the order of the relationship's fields
+   */
+  RowsQuery only(RelationshipId children, List<String> values) {
+    only.put(children, List.copyOf(values));
+    return this;
+  }
+
   /** A column of the table itself. */
   String own(FieldId field) {
     return column(OWN, table, field);
@@ -87,6 +101,20 @@ final class RowsQuery {
    */
   String value(Expression tree) {
     return kept(dialect.say(read(tree)));
+  }
+
+  /**
+   * A condition on the table's rows as the query says it; what it reads is joined.
+   *
+   * @throws Unsaid if the engine cannot
+   */
+  String condition(Expression tree) {
+    return kept(dialect.sayCondition(read(tree)));
+  }
+
+  /** What stands for the rows that a way leads to, once something was read over it. */
+  String at(List<RelationshipId> way) {
+    return alias(way);
   }
 
   private static String kept(Support support) {
@@ -235,6 +263,20 @@ final class RowsQuery {
         .collect(Collectors.joining(" AND ", " ON ", ""));
   }
 
+  private boolean isOnly(Sums group) {
+    return group.of.over.isEmpty() && only.containsKey(group.of.children);
+  }
+
+  private String which(Sums group, List<String> keys) {
+    if (!isOnly(group)) {
+      return "";
+    }
+    List<String> values = only.get(group.of.children);
+    return IntStream.range(0, keys.size())
+        .mapToObj(i -> keys.get(i) + " = " + values.get(i))
+        .collect(Collectors.joining(" AND ", "\nWHERE ", ""));
+  }
+
   private String grouped(Sums group, Relationship over) {
     List<String> keys = over.childFields().stream().map(group.rows::own).toList();
     var selected = new ArrayList<String>();
@@ -248,8 +290,10 @@ final class RowsQuery {
         "SELECT "
             + String.join(", ", selected)
             + group.rows.from()
+            + which(group, keys)
             + "\nGROUP BY "
-            + String.join(", ", keys);
+            + String.join(", ", keys)
+            + (isOnly(group) ? dialect.lockingRead() : "");
     return sql.replace("\n", "\n  ");
   }
 }

@@ -12,6 +12,7 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Generated;
 import joiner.catalog.Key;
@@ -70,6 +71,8 @@ final class TableLowering {
   private final TableUpkeep upkeep;
 
   private final List<Check> checks = new ArrayList<>();
+  private final List<Exclusion> exclusions = new ArrayList<>();
+  private final List<Trigger> ruleTriggers = new ArrayList<>();
   private final List<Sequence> sequences = new ArrayList<>();
   private final List<Shortfall> shortfalls = new ArrayList<>();
 
@@ -128,7 +131,7 @@ final class TableLowering {
             .map(r -> reference(r, isLate.test(r), stopped.contains(r.id())))
             .toList();
     table.fields().stream().filter(this::isColumn).forEach(this::constraints);
-    meaning.rules().forEach(this::rule);
+    meaning.ruled().forEach(this::rule);
     List<CatalogIndex> indexes =
         table.indexes().stream()
             .filter(i -> isNew(i.fields(), "the index " + i.name(), uniques))
@@ -157,7 +160,12 @@ final class TableLowering {
 
   /** What the engine does of itself when rows change. */
   List<Trigger> triggers() {
-    return upkeep.triggers();
+    return Stream.concat(upkeep.triggers().stream(), ruleTriggers.stream()).toList();
+  }
+
+  /** By what rows exclude each other beside keys. */
+  List<Exclusion> exclusions() {
+    return exclusions;
   }
 
   /** Whether no key says already what another key or index would say. */
@@ -507,12 +515,19 @@ final class TableLowering {
     }
   }
 
-  private void rule(Constraint.Holds meant) {
-    String subject = "the rule " + meant.rule().label();
-    switch (meant.condition()) {
-      case Checked.Sound sound -> check(meant.name(), sound.tree(), subject);
-      case Checked.Faulty faulty -> shortfall(subject, "it cannot be read; see the findings.");
+  private void rule(Constraint.Ruled ruled) {
+    Keeping keeping = keeping(ruled);
+    keeping.check().ifPresent(checks::add);
+    keeping.exclusion().ifPresent(exclusions::add);
+    ruleTriggers.addAll(keeping.triggers());
+    if (!keeping.isKept()) {
+      shortfall("the rule " + ruled.rule().label(), keeping.loss() + ".");
     }
+  }
+
+  /** How the engine keeps a rule of this table. */
+  Keeping keeping(Constraint.Ruled ruled) {
+    return new RuleKeeping(design, meaning, dialect, names, this::support).of(ruled);
   }
 
   private void check(String name, Expression condition, String subject) {
@@ -526,8 +541,8 @@ final class TableLowering {
     }
   }
 
-  /** Whether the engine keeps a condition on the rows of this table. */
-  Support support(Expression condition) {
+  /** Whether the engine keeps a condition on the rows of this table by a check. */
+  private Support support(Expression condition) {
     Optional<String> elsewhere = elsewhere(condition);
     if (elsewhere.isPresent()) {
       return new Support.Impossible(

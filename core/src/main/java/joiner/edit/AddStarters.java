@@ -105,9 +105,9 @@ public record AddStarters(Draft starters, Map<TableId, Set<FieldId>> picked) imp
   /** A table without the rules and the row label that speak of what was left out. */
   private static Table readable(Table table, TableMeaning meaning) {
     List<Rule> rules =
-        meaning.rules().stream()
-            .filter(rule -> rule.condition() instanceof Checked.Sound)
-            .map(Constraint.Holds::rule)
+        meaning.ruled().stream()
+            .filter(rule -> rule.fault().isEmpty())
+            .map(Constraint.Ruled::rule)
             .toList();
     boolean labelled = meaning.rowLabel().orElse(null) instanceof Checked.Sound;
     return table.withRules(rules).withRowLabel(table.rowLabel().filter(label -> labelled));

@@ -109,7 +109,7 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
     FieldId old = meaning.table().primaryKey().getFirst();
     String name = meaning.table().field(key.getFirst()).name();
     var rules = new ArrayList<Rule>();
-    for (Constraint.Holds held : meaning.rules()) {
+    for (Constraint.Ruled held : meaning.ruled()) {
       boolean both =
           held.fields().contains(old)
               && held.fields().stream()
@@ -117,15 +117,18 @@ public record ChangeKey(TableId table, List<FieldId> key, String label) implemen
       rules.add(
           both
               ? held.rule()
-                  .withCondition(
+                  .withDemand(
                       held.rule()
-                          .condition()
-                          .renamed(
-                              meaning.scope(),
-                              read ->
-                                  read instanceof OwnField own && own.field().equals(old)
-                                      ? List.of(name)
-                                      : read.path()))
+                          .demand()
+                          .withFormulas(
+                              formula ->
+                                  formula.renamed(
+                                      meaning.scope(),
+                                      read ->
+                                          read instanceof OwnField own && own.field().equals(old)
+                                              ? List.of(name)
+                                              : read.path()),
+                              (over, formula) -> formula))
               : held.rule());
     }
     return design.withTable(table, t -> t.withRules(rules));

@@ -8,11 +8,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
+import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -235,15 +237,20 @@ public record FoldBack(RelationshipId tie, String label, String into) implements
             .collect(Collectors.joining(" AND "));
     Table ruled = into;
     for (Rule rule : from.rules()) {
-      Formula there = Renaming.folded(rule.condition(), before, r, after, into, fields);
-      Formula condition =
-          everywhere || nothing.isEmpty()
+      UnaryOperator<Formula> moved =
+          formula -> Renaming.folded(formula, before, r, after, into, fields);
+      Demand there =
+          rule.demand()
+              .withFormulas(moved, (over, formula) -> formula)
+              .under(field -> fields.getOrDefault(field, field), UnaryOperator.identity());
+      Demand demand =
+          everywhere || nothing.isEmpty() || !(there instanceof Demand.OfRow(Formula condition))
               ? there
-              : new Formula(nothing + " OR (" + there.text() + ")");
+              : new Demand.OfRow(new Formula(nothing + " OR (" + condition.text() + ")"));
       List<String> names = ruled.rules().stream().map(Rule::name).toList();
       ruled =
           ruled.withRuleAdded(
-              rule.withName(NamingPolicy.free(rule.name(), names)).withCondition(condition));
+              rule.withName(NamingPolicy.free(rule.name(), names)).withDemand(demand));
     }
     return ruled;
   }

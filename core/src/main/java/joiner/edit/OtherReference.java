@@ -9,11 +9,13 @@ import joiner.expression.Checked;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
+import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Index;
 import joiner.model.Relationship;
+import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.UniqueKey;
 import joiner.naming.NamingPolicy;
@@ -94,10 +96,26 @@ record OtherReference(
         table.uniqueKeys().stream().map(k -> k.withFields(instead(k.fields(), ids))).toList();
     List<Index> indexes =
         table.indexes().stream().map(i -> i.withFields(instead(i.fields(), ids))).toList();
+    List<Rule> rules =
+        table.rules().stream()
+            .map(rule -> rule.withDemand(instead(rule.demand(), ids)))
+            .toList();
     return table
+        .withRules(rules)
         .withPrimaryKey(instead(table.primaryKey(), ids))
         .withUniqueKeys(uniques)
         .withIndexes(indexes);
+  }
+
+  private Demand instead(Demand demand, List<FieldId> ids) {
+    return switch (demand) {
+      case Demand.Alone(var per, var where) -> new Demand.Alone(instead(per, ids), where);
+      case Demand.Apart(var per, var from, var until, var closed, var gapless) ->
+          new Demand.Apart(instead(per, ids), from, until, closed, gapless);
+      case Demand.OfRow row -> row;
+      case Demand.OfChildren children -> children;
+      case Demand.Tree tree -> tree;
+    };
   }
 
   private List<FieldId> instead(List<FieldId> fields, List<FieldId> ids) {

@@ -1,6 +1,7 @@
 package joiner.edit;
 
 import java.util.List;
+import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
@@ -13,6 +14,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.OwnField;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 
@@ -46,11 +48,16 @@ public record RenameChoice(
     Scope scope = draft.meaning().of(old).scope();
     var reads = OwnField.of(choosing);
     UnaryOperator<Formula> carried = f -> f.comparing(scope, reads, before, after);
+    BiFunction<RelationshipId, Formula, Formula> ofOthers =
+        (over, formula) ->
+            draft.design().find(over).filter(r -> r.child().equals(table)).isPresent()
+                ? carried.apply(formula)
+                : formula;
     Table now =
         old.withField(field, f -> renamed)
             .withRules(
                 old.rules().stream()
-                    .map(rule -> rule.withCondition(carried.apply(rule.condition())))
+                    .map(rule -> rule.withDemand(rule.demand().withFormulas(carried, ofOthers)))
                     .toList())
             .withRowLabel(old.rowLabel().map(carried));
     return draft.with(

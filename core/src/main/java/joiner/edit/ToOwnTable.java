@@ -122,7 +122,7 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
                     "that " + WordList.and(from.labelsOf(key.fields())) + " are unique together"));
     from.indexes().forEach(index -> require(isWhole(index.fields()), "the index " + index.name()));
     meaning
-        .rules()
+        .ruled()
         .forEach(held -> require(isWhole(held.fields()), "the rule “" + held.rule().label() + "”"));
     meaning
         .rowLabel()
@@ -249,9 +249,9 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
 
   /** The rules that go along, or those that stay: who reads none of the fields stays. */
   private List<Rule> rules(TableMeaning meaning, boolean going) {
-    return meaning.rules().stream()
+    return meaning.ruled().stream()
         .filter(held -> (!held.fields().isEmpty() && goes(held.fields())) == going)
-        .map(Constraint.Holds::rule)
+        .map(Constraint.Ruled::rule)
         .toList();
   }
 

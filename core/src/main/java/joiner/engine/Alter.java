@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.SqlType;
@@ -72,6 +73,13 @@ public class Alter {
   /** Takes a trigger away. */
   public List<String> dropTrigger(Trigger trigger) {
     return List.of("DROP TRIGGER " + name(trigger.name()));
+  }
+
+  /** Takes away what rows exclude each other by. */
+  public String dropExclusion(Exclusion exclusion) {
+    return exclusion.isIndex()
+        ? "DROP INDEX " + name(exclusion.name())
+        : "ALTER TABLE " + name(exclusion.table()) + " DROP CONSTRAINT " + name(exclusion.name());
   }
 
   /** Whether what refers to a table must be made anew with it. */

@@ -9,6 +9,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import joiner.catalog.Exclusion;
 import joiner.catalog.Generated;
 import joiner.catalog.SpelledType;
 import joiner.catalog.SqlExpression;
@@ -77,6 +78,40 @@ public abstract class Dialect {
   /** Where its server usually listens; empty: it has none, and lives in a file. */
   public final OptionalInt port() {
     return profile.port();
+  }
+
+  /** Whether a unique index can be of those rows only that meet a condition. */
+  public boolean hasPartialIndexes() {
+    return false;
+  }
+
+  /** Behind a query: that it sees what others have finished, and they wait; empty: always so. */
+  public String lockingRead() {
+    return "";
+  }
+
+  /**
+   * Periods of a table's rows. Names are given unquoted.
+   *
+   * @param per columns by which they are told apart
+   * @param type of their bounds
+   * @param closed whether the end belongs to them
+   */
+  public record Periods(
+      String table, List<String> per, String from, String until, SqlType type, boolean closed) {
+    public Periods {
+      per = List.copyOf(per);
+    }
+  }
+
+  /** Whether a constraint can keep periods from overlapping. */
+  public boolean excludesPeriods() {
+    return false;
+  }
+
+  /** That constraint; only where there is one. */
+  public Exclusion apart(String name, Periods periods) {
+    throw new UnsupportedOperationException(engine() + " has no such constraint");
   }
 
   /** Whether a script that fails leaves nothing behind without further doing. */

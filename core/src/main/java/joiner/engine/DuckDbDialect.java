@@ -73,6 +73,7 @@ final class DuckDbDialect extends Dialect {
             "SELECT view_name, 'false', rtrim(sql, '; ') FROM duckdb_views() WHERE NOT internal"
                 + " AND database_name = current_database() AND schema_name = current_schema()"),
         Optional.empty(),
+        Optional.empty(),
         Optional.of(
             "SELECT sql FROM duckdb_tables() WHERE sql LIKE '%GENERATED ALWAYS AS%'"
                 + " AND database_name = current_database() AND schema_name = current_schema()"),

@@ -68,6 +68,7 @@ final class H2Dialect extends IsoDialect {
                 + " || REPLACE(event_object_table, '\"', '\"\"') || '\" FOR EACH '"
                 + " || action_orientation || ' CALL ''' || java_class || ''''"
                 + " FROM information_schema.triggers WHERE trigger_schema = SCHEMA()"),
+        Optional.empty(),
         Optional.of(
             "SELECT table_name, column_name, generation_expression, 'true'"
                 + " FROM information_schema.columns"

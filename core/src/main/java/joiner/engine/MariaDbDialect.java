@@ -77,6 +77,11 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public String lockingRead() {
+    return " LOCK IN SHARE MODE";
+  }
+
+  @Override
   public AroundQueries around() {
     return new AroundQueries(
         Optional.of(
@@ -90,6 +95,7 @@ final class MariaDbDialect extends Dialect {
                 + " REPLACE(event_object_table, '`', '``'), '` FOR EACH ROW ', action_statement)"
                 + " FROM information_schema.triggers WHERE trigger_schema = DATABASE()"
                 + " ORDER BY event_object_table, action_order"),
+        Optional.empty(),
         Optional.of(
             "SELECT table_name, column_name, generation_expression, extra LIKE '%STORED%'"
                 + " FROM information_schema.columns"

@@ -3,6 +3,7 @@ package joiner.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import joiner.catalog.Sequence;
 import joiner.catalog.Trigger;
 import joiner.catalog.Trigger.Event;
@@ -10,6 +11,8 @@ import joiner.shape.CodedNumber.Part;
 
 /** MariaDB's triggers. */
 final class MariaDbUpkeep extends NumberingUpkeep {
+  private static final String SHARED = " LOCK IN SHARE MODE";
+
   MariaDbUpkeep(Dialect dialect) {
     super(dialect);
   }
@@ -30,6 +33,45 @@ final class MariaDbUpkeep extends NumberingUpkeep {
 
   private static String refused(String message) {
     return "SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = " + message + ";";
+  }
+
+  /** What others have finished is only seen by reads that lock. */
+  @Override
+  public List<Trigger> looking(Supplier<String> names, Looked look) {
+    var triggers = new ArrayList<Trigger>();
+    for (Event event : inOrder(look)) {
+      String name = names.get();
+      var lines = new ArrayList<String>();
+      if (!look.held().isEmpty()) {
+        lines.add("DECLARE held bigint;");
+      }
+      for (Held held : look.held()) {
+        lines.add(
+            "SELECT COUNT(*) INTO held"
+                + heldFrom(look, held, " FROM " + name(held.table()))
+                + (held.alone() && held.rows().isPresent() ? " FOR UPDATE;" : SHARED + ";"));
+      }
+      boolean walks = found(look).startsWith("WITH ");
+      lines.add(
+          "IF EXISTS ("
+              + found(look).replace("\n", "\n    ")
+              + (walks ? "" : SHARED)
+              + ") THEN");
+      lines.add("  " + refused(text(look.says())));
+      lines.add("END IF;");
+      String sql =
+          "CREATE TRIGGER "
+              + name(name)
+              + " AFTER "
+              + event
+              + " ON "
+              + name(look.table())
+              + " FOR EACH ROW BEGIN\n"
+              + lines(lines)
+              + "END";
+      triggers.add(after(event, name, look.table(), sql));
+    }
+    return triggers;
   }
 
   @Override

@@ -2,6 +2,8 @@ package joiner.engine;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import joiner.catalog.Exclusion;
 import joiner.catalog.SqlType;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
@@ -59,6 +61,19 @@ final class PostgreSqlDialect extends IsoDialect {
                 + " JOIN pg_namespace n ON n.oid = c.relnamespace"
                 + " WHERE NOT t.tgisinternal AND n.nspname = current_schema() ORDER BY t.oid"),
         Optional.of(
+            "SELECT i.relname, c.relname, 'true', pg_get_indexdef(x.indexrelid)"
+                + " FROM pg_index x JOIN pg_class i ON i.oid = x.indexrelid"
+                + " JOIN pg_class c ON c.oid = x.indrelid"
+                + " JOIN pg_namespace n ON n.oid = c.relnamespace"
+                + " WHERE x.indisunique AND (x.indpred IS NOT NULL OR x.indexprs IS NOT NULL)"
+                + " AND n.nspname = current_schema()"
+                + " UNION ALL SELECT o.conname, c.relname, 'false',"
+                + " 'ALTER TABLE ' || quote_ident(c.relname) || ' ADD CONSTRAINT '"
+                + " || quote_ident(o.conname) || ' ' || pg_get_constraintdef(o.oid)"
+                + " FROM pg_constraint o JOIN pg_class c ON c.oid = o.conrelid"
+                + " JOIN pg_namespace n ON n.oid = c.relnamespace"
+                + " WHERE o.contype = 'x' AND n.nspname = current_schema()"),
+        Optional.of(
             "SELECT c.relname, a.attname, pg_get_expr(d.adbin, d.adrelid), a.attgenerated = 's'"
                 + " FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid"
                 + " JOIN pg_namespace n ON n.oid = c.relnamespace"
@@ -70,6 +85,47 @@ final class PostgreSqlDialect extends IsoDialect {
                 + " FROM information_schema.table_privileges"
                 + " WHERE table_schema = current_schema() AND grantee <> grantor"),
         false);
+  }
+
+  @Override
+  public boolean hasPartialIndexes() {
+    return true;
+  }
+
+  @Override
+  public boolean excludesPeriods() {
+    return true;
+  }
+
+  /** Scalars are compared beside ranges by an extension that comes with the engine. */
+  @Override
+  public Exclusion apart(String name, Periods p) {
+    String from = name(p.from());
+    String until = name(p.until());
+    String range =
+        switch (p.type()) {
+          case SqlType.Date date -> "daterange";
+          case SqlType.Timestamp(boolean zoned) -> zoned ? "tstzrange" : "tsrange";
+          case SqlType.Whole whole -> "int8range";
+          default -> "numrange";
+        };
+    String compared =
+        p.per().stream().map(column -> name(column) + " WITH =, ").collect(Collectors.joining());
+    String bounds = p.closed() ? "'[]'" : "'[)'";
+    String sql =
+        "ALTER TABLE %s ADD CONSTRAINT %s EXCLUDE USING gist (%s%s(%s, %s, %s) WITH &&)"
+            .formatted(name(p.table()), name(name), compared, range, from, until, bounds);
+    String counts =
+        " WHERE (%s IS NOT NULL AND (%s IS NULL OR %s %s %s))"
+            .formatted(from, until, from, p.closed() ? "<=" : "<", until);
+    return new Exclusion(
+        name,
+        p.table(),
+        false,
+        p.per().isEmpty()
+            ? Optional.empty()
+            : Optional.of("CREATE EXTENSION IF NOT EXISTS btree_gist"),
+        sql + counts);
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -113,11 +114,64 @@ final class PostgreSqlUpkeep extends NumberingUpkeep {
   }
 
   private String refusal(String constraint, Needed needed) {
+    return refusal(constraint, needed.says());
+  }
+
+  private String refusal(String constraint, String says) {
     return "  RAISE EXCEPTION USING ERRCODE = 'check_violation', CONSTRAINT = "
         + text(constraint)
         + ", MESSAGE = "
-        + text(needed.says())
+        + text(says)
         + ";";
+  }
+
+  @Override
+  public boolean looksAtTheEnd() {
+    return true;
+  }
+
+  @Override
+  public List<Trigger> looking(Supplier<String> names, Looked look) {
+    String name = names.get();
+    var body = new ArrayList<String>();
+    look.held().forEach(held -> body.add(holding(look, held)));
+    body.add("IF EXISTS (" + found(look).replace("\n", "\n    ") + ") THEN");
+    body.add(refusal(name, look.says()));
+    body.add("END IF;");
+    String changes =
+        inOrder(look).stream()
+            .map(event -> event == Event.UPDATE ? "UPDATE OF " + names(look.columns()) : "" + event)
+            .collect(Collectors.joining(" OR "));
+    if (look.atEnd()) {
+      return List.of(atTheEnd(look.events(), changes, name, look.table(), body));
+    }
+    String definition =
+        "CREATE TRIGGER "
+            + name(name)
+            + " AFTER "
+            + changes
+            + " ON "
+            + name(look.table())
+            + " FOR EACH ROW EXECUTE FUNCTION "
+            + name(name)
+            + "()";
+    String function = function(name, "", lines(body), "NULL");
+    return List.of(
+        new Trigger(
+            name,
+            look.table(),
+            Trigger.Timing.AFTER,
+            look.events(),
+            definition,
+            Optional.of(function)));
+  }
+
+  private String holding(Looked look, Held held) {
+    return held.rows().isEmpty()
+        ? "PERFORM pg_advisory_xact_lock(hashtext(" + text(held.table()) + "));"
+        : "PERFORM 1"
+            + heldFrom(look, held, "")
+            + (held.alone() ? " FOR NO KEY UPDATE;" : " FOR SHARE;");
   }
 
   private static List<String> distinct(List<String> some, List<String> more) {

@@ -98,9 +98,17 @@ final class SqliteDialect extends Dialect {
                 + " WHEN sql LIKE '%AFTER%' THEN 'AFTER' ELSE 'BEFORE' END,"
                 + " substr(sql, 1, instr(lower(sql), ' on ')), sql"
                 + " FROM sqlite_master WHERE type = 'trigger'"),
+        Optional.of(
+            "SELECT name, tbl_name, 'true', sql FROM sqlite_master"
+                + " WHERE type = 'index' AND sql LIKE 'CREATE UNIQUE INDEX% WHERE %'"),
         Optional.of("SELECT sql FROM sqlite_master WHERE type = 'table' AND sql LIKE '% AS (%'"),
         Optional.empty(),
         true);
+  }
+
+  @Override
+  public boolean hasPartialIndexes() {
+    return true;
   }
 
   @Override

@@ -3,6 +3,7 @@ package joiner.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import joiner.catalog.Sequence;
 import joiner.catalog.Trigger;
@@ -16,6 +17,30 @@ import joiner.shape.CodedNumber.Part;
 final class SqliteUpkeep extends NumberingUpkeep {
   SqliteUpkeep(Dialect dialect) {
     super(dialect);
+  }
+
+  /** One writes at a time, so that nothing has to be held still. */
+  @Override
+  public List<Trigger> looking(Supplier<String> names, Looked look) {
+    var triggers = new ArrayList<Trigger>();
+    for (Event event : inOrder(look)) {
+      String name = names.get();
+      String sql =
+          "CREATE TRIGGER "
+              + name(name)
+              + " AFTER "
+              + event
+              + (event == Event.UPDATE ? " OF " + names(look.columns()) : "")
+              + " ON "
+              + name(look.table())
+              + " FOR EACH ROW BEGIN\n  SELECT RAISE(ABORT, "
+              + text(look.says())
+              + ") WHERE EXISTS ("
+              + found(look).replace("\n", "\n    ")
+              + ");\nEND";
+      triggers.add(after(event, name, look.table(), sql));
+    }
+    return triggers;
   }
 
   @Override

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BinaryOperator;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import joiner.catalog.Trigger;
 
@@ -110,6 +112,95 @@ public abstract class Upkeep {
    */
   public List<Trigger> needing(String coming, String leaving, Needed needed) {
     return List.of();
+  }
+
+  /**
+   * Rows that are held still before something is looked at, so that whoever changes them waits.
+   *
+   * @param rows a query for them; empty: all of the table
+   * @param alone whether others may not hold them at the same time
+   */
+  public record Held(Optional<String> rows, String table, boolean alone) {}
+
+  /**
+   * What must not be found after a row of a table was changed.
+   *
+   * @param events which changes are looked at
+   * @param columns changes of others are not looked at
+   * @param held what is held still before
+   * @param found a query that finds something where the change is refused
+   * @param says what is demanded, for whoever breaks it
+   * @param atEnd whether it only has to be so once the transaction ends
+   * @param before whether the row is meant as it was before the change
+   */
+  public record Looked(
+      String table,
+      Set<Trigger.Event> events,
+      List<String> columns,
+      List<Held> held,
+      String found,
+      String says,
+      boolean atEnd,
+      boolean before) {
+    /** What stands in queries for the row that was changed. */
+    public static final String ROW = "\uE000";
+
+    public Looked {
+      events = EnumSet.copyOf(events);
+      columns = List.copyOf(columns);
+      held = List.copyOf(held);
+    }
+
+    /** A look at the row as it is after the change. */
+    public Looked(
+        String table,
+        Set<Trigger.Event> events,
+        List<String> columns,
+        List<Held> held,
+        String found,
+        String says,
+        boolean atEnd) {
+      this(table, events, columns, held, found, says, atEnd, false);
+    }
+
+    /** The same look at the row as it was, when it goes or changes. */
+    public Looked ofRowBefore() {
+      Set<Trigger.Event> going = EnumSet.of(Trigger.Event.DELETE, Trigger.Event.UPDATE);
+      return new Looked(table, going, columns, held, found, says, atEnd, true);
+    }
+
+    private String ofRow(String query) {
+      return query.replace(ROW, before ? "OLD" : "NEW");
+    }
+  }
+
+  /** Whether triggers can look once a transaction ends. */
+  public boolean looksAtTheEnd() {
+    return false;
+  }
+
+  /**
+   * The triggers that look at what a change leaves behind; empty: the engine has none.
+   *
+   * @param names gives a name for each
+   */
+  public List<Trigger> looking(Supplier<String> names, Looked look) {
+    return List.of();
+  }
+
+  /** What is found, of the row that was changed. */
+  static String found(Looked look) {
+    return look.ofRow(look.found());
+  }
+
+  /** What is selected of rows that are held, from their first table on. */
+  static String heldFrom(Looked look, Held held, String all) {
+    return held.rows().map(sql -> look.ofRow(sql.substring("SELECT 1".length()))).orElse(all);
+  }
+
+  /** The events in their order. */
+  static List<Trigger.Event> inOrder(Looked look) {
+    return look.events().stream().sorted().toList();
   }
 
   /**

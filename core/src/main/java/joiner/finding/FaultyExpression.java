@@ -25,14 +25,16 @@ final class FaultyExpression implements TableCheck {
   @Override
   public void run(TableMeaning meaning, Rows rows, Consumer<Finding> found) {
     Table table = meaning.table();
-    for (Constraint.Holds meant : meaning.rules()) {
-      if (meant.condition() instanceof Checked.Faulty faulty) {
-        found.accept(
-            FINDING.about(
-                table,
-                unusable("The rule " + meant.rule().label() + " of ", table, faulty),
-                "A rule that cannot be read guards nothing."));
-      }
+    for (Constraint.Ruled meant : meaning.ruled()) {
+      meant
+          .fault()
+          .ifPresent(
+              why ->
+                  found.accept(
+                      FINDING.about(
+                          table,
+                          unusable("The rule " + meant.rule().label() + " of ", table, why),
+                          "A rule that cannot be read guards nothing.")));
     }
     table.fields().forEach(field -> pattern(meaning, field, found));
     table.fields().forEach(field -> copied(meaning, field, found));
@@ -40,13 +42,13 @@ final class FaultyExpression implements TableCheck {
       found.accept(
           FINDING.about(
               table,
-              unusable("The row label of ", table, faulty),
+              unusable("The row label of ", table, faulty.problems().getFirst().message()),
               "Where its rows are named, people would see a bare key."));
     }
   }
 
-  private static String unusable(String what, Table table, Checked.Faulty faulty) {
-    return what + table.label() + " cannot be used: " + faulty.problems().getFirst().message();
+  private static String unusable(String what, Table table, String why) {
+    return what + table.label() + " cannot be used: " + why;
   }
 
   private static void copied(TableMeaning meaning, Field field, Consumer<Finding> found) {

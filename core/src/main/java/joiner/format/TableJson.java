@@ -109,7 +109,7 @@ final class TableJson {
         uniques,
         indexes(more, ids, file),
         more.optionalText("rowLabel").map(Formula::new),
-        rules(more, file),
+        rules(more, ids, file),
         groups(more, ids, file),
         Extras.NONE);
   }
@@ -175,7 +175,8 @@ final class TableJson {
     return groups;
   }
 
-  private static List<Rule> rules(Members more, Path file) throws UnreadableFileException {
+  private static List<Rule> rules(Members more, Map<String, FieldId> ids, Path file)
+      throws UnreadableFileException {
     var rules = new ArrayList<Rule>();
     for (Json json : more.list("rules")) {
       var rule = new Members(json, file, "a rule");
@@ -185,7 +186,7 @@ final class TableJson {
               new RuleId(rule.optionalText("id").orElse(name)),
               name,
               rule.optionalText("label").orElse(NamingPolicy.labelFor(name)),
-              new Formula(rule.text("condition")),
+              DemandJson.read(rule, ids),
               rule.text("message")));
     }
     return rules;
@@ -327,7 +328,7 @@ final class TableJson {
           new Json.Arr(table.indexes().stream().map(index -> write(table, index)).toList(), 0));
     }
     if (!table.rules().isEmpty()) {
-      more.put("rules", new Json.Arr(table.rules().stream().map(TableJson::write).toList(), 0));
+      more.put("rules", new Json.Arr(table.rules().stream().map(rule -> write(table, rule)).toList(), 0));
     }
     if (!table.groups().isEmpty()) {
       more.put(
@@ -364,11 +365,12 @@ final class TableJson {
     return json;
   }
 
-  private static Json write(Rule rule) {
+  private static Json write(Table table, Rule rule) {
     Json.Obj json = named(rule.id().value(), rule.name());
     if (!rule.label().equals(NamingPolicy.labelFor(rule.name()))) {
       json.put("label", rule.label());
     }
-    return json.put("condition", rule.condition().text()).put("message", rule.message());
+    DemandJson.write(rule.demand(), json, table);
+    return json.put("message", rule.message());
   }
 }

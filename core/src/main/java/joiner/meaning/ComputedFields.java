@@ -84,7 +84,7 @@ final class ComputedFields {
   private Checked summedUp(Table table, Field field, Origin.SummedUp by) {
     Optional<Relationship> over =
         design.flatMap(d -> d.find(by.over())).filter(r -> r.parent().equals(table.id()));
-    return over.map(r -> new SummingUp(this, design.orElseThrow(), r, field).checked(by))
+    return over.map(r -> SummingUp.of(this, design.orElseThrow(), r, field).checked(by))
         .orElseGet(
             () ->
                 faulty(Place.NOWHERE, "The rows it sums up do not belong to this table any more."));

@@ -3,12 +3,15 @@ package joiner.meaning;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
+import joiner.expression.Problem;
 import joiner.expression.Value;
 import joiner.model.ByteSize;
+import joiner.model.Demand;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -318,15 +321,30 @@ public sealed interface Constraint {
     }
   }
 
+  /** What a rule demands. */
+  sealed interface Ruled extends Constraint {
+    Rule rule();
+
+    @Override
+    default String name() {
+      return rule().name();
+    }
+
+    /** Why nobody can keep it, a sentence; empty: it can be read. */
+    Optional<String> fault();
+  }
+
   /**
-   * A rule is not false.
+   * A rule on each row, and what each row sums up of others, is not false.
    *
    * @param condition what the rule's formula means, sound or not
    */
-  record Holds(Rule rule, Checked condition) implements Constraint {
+  record Holds(Rule rule, Checked condition) implements Ruled {
     @Override
-    public String name() {
-      return rule.name();
+    public Optional<String> fault() {
+      return condition instanceof Checked.Faulty(List<Problem> problems)
+          ? Optional.of(problems.getFirst().message())
+          : Optional.empty();
     }
 
     @Override
@@ -335,6 +353,68 @@ public sealed interface Constraint {
         case Checked.Sound sound -> TableMeaning.fieldsOf(sound);
         case Checked.Faulty faulty -> List.of();
       };
+    }
+  }
+
+  /**
+   * Of the rows that a condition is true of no two have the same values in some fields.
+   *
+   * @param per those fields; none: there is one such row
+   */
+  record Alone(Rule rule, List<FieldId> per, Checked.Sound where) implements Ruled {
+    public Alone {
+      per = List.copyOf(per);
+    }
+
+    @Override
+    public Optional<String> fault() {
+      return Optional.empty();
+    }
+
+    @Override
+    public List<FieldId> fields() {
+      return Stream.concat(per.stream(), TableMeaning.fieldsOf(where).stream()).distinct().toList();
+    }
+  }
+
+  /** Periods do not overlap, and perhaps follow each other without a gap. */
+  record Apart(Rule rule, Demand.Apart periods) implements Ruled {
+    @Override
+    public Optional<String> fault() {
+      return Optional.empty();
+    }
+
+    @Override
+    public List<FieldId> fields() {
+      return Stream.concat(
+              periods.per().stream(), Stream.of(periods.from(), periods.until()))
+          .toList();
+    }
+  }
+
+  /** No row leads back to itself. */
+  record Tree(Rule rule, Relationship over) implements Ruled {
+    @Override
+    public Optional<String> fault() {
+      return Optional.empty();
+    }
+
+    @Override
+    public List<FieldId> fields() {
+      return over.childFields();
+    }
+  }
+
+  /** What a rule speaks of is not there, or not as it would have to be. */
+  record Lost(Rule rule, String why) implements Ruled {
+    @Override
+    public Optional<String> fault() {
+      return Optional.of(why);
+    }
+
+    @Override
+    public List<FieldId> fields() {
+      return List.of();
     }
   }
 }

@@ -99,7 +99,7 @@ public final class Renaming {
             };
     List<Rule> rules =
         now.rules().stream()
-            .map(rule -> rule.withCondition(carried.apply(rule.condition())))
+            .map(rule -> rule.withDemand(rule.demand().withFormulas(carried, this::ofChild)))
             .toList();
     Optional<Formula> rowLabel = now.rowLabel().map(carried);
     List<Field> fields =
@@ -111,14 +111,18 @@ public final class Renaming {
         : now.withFields(fields).withRules(rules).withRowLabel(rowLabel);
   }
 
+  /** A formula of the rows that refer to others over a relationship. */
+  private Formula ofChild(RelationshipId over, Formula formula) {
+    return before
+        .find(over)
+        .map(r -> before.table(r.child()))
+        .map(child -> carried(formula, new TableScope(before, child), child))
+        .orElse(formula);
+  }
+
   /** What sums rows up speaks of the fields of their table. */
   private Origin.SummedUp carried(Origin.SummedUp now) {
-    Optional<Table> child = before.find(now.over()).map(over -> before.table(over.child()));
-    if (child.isEmpty()) {
-      return now;
-    }
-    Scope scope = new TableScope(before, child.get());
-    UnaryOperator<Formula> carried = formula -> carried(formula, scope, child.get());
+    UnaryOperator<Formula> carried = formula -> ofChild(now.over(), formula);
     return now.withOf(now.of().map(carried))
         .withWhere(now.where().map(carried))
         .withBy(now.by().map(carried));

@@ -31,18 +31,43 @@ final class SummingUp {
 
   private static final int MOST_DIGITS = 38;
   private static final int DECIMALS_OF_MEANS = 2;
+
+  /** No number of decimals is said. */
+  static final int UNSAID = -1;
+
   private static final ValueType WHOLE = ValueType.whole(Width.BITS_64);
 
   private final ComputedFields computing;
   private final Relationship over;
   private final Table child;
-  private final Field field;
+  private final List<String> called;
+  private final int scale;
 
-  SummingUp(ComputedFields computing, Design design, Relationship over, Field field) {
+  /**
+   * What is made of rows.
+   *
+   * @param called what formulas call it
+   * @param scale how many decimals a mean has; {@link #UNSAID}: as its values have it
+   */
+  SummingUp(
+      ComputedFields computing, Design design, Relationship over, List<String> called, int scale) {
     this.computing = computing;
     this.over = over;
     this.child = design.table(over.child());
-    this.field = field;
+    this.called = called;
+    this.scale = scale;
+  }
+
+  /** A field that is made of rows. */
+  static SummingUp of(
+      ComputedFields computing, Design design, Relationship over, Field field) {
+    boolean number = field.type().kind() == Kind.NUMBER;
+    return new SummingUp(
+        computing,
+        design,
+        over,
+        List.of(field.name()),
+        number ? field.type().valueType().scale() : UNSAID);
   }
 
   /** What is wrong with a part, as a sentence. */
@@ -138,10 +163,7 @@ final class SummingUp {
             Expression.Function.NULLIF,
             count,
             new Expression.Literal(Value.whole(0), Kind.WHOLE, Place.NOWHERE));
-    int scale =
-        field.type().kind() == Kind.NUMBER
-            ? field.type().valueType().scale()
-            : Math.max(DECIMALS_OF_MEANS, of.type.scale());
+    int decimals = scale == UNSAID ? Math.max(DECIMALS_OF_MEANS, of.type.scale()) : scale;
     Expression mean =
         new Expression.Compute(
             Expression.Arithmetic.DIVIDE, exact, unlessNone, false, Place.NOWHERE);
@@ -149,8 +171,8 @@ final class SummingUp {
         call(
             Expression.Function.ROUND,
             mean,
-            new Expression.Literal(Value.whole(scale), Kind.WHOLE, Place.NOWHERE));
-    return new Checked.Sound(rounded, ValueType.number(scale));
+            new Expression.Literal(Value.whole(decimals), Kind.WHOLE, Place.NOWHERE));
+    return new Checked.Sound(rounded, ValueType.number(decimals));
   }
 
   private static Expression number(String text) {
@@ -188,8 +210,7 @@ final class SummingUp {
       String between,
       FieldType holds) {
     List<FieldId> key = over.parentFields();
-    List<String> path = List.of(field.name());
-    return new Summed(List.of(), key, over.id(), fold, of, where, by, between, path, holds);
+    return new Summed(List.of(), key, over.id(), fold, of, where, by, between, called, holds);
   }
 
   private static Optional<Expression> both(Optional<Expression> one, Optional<Expression> other) {

@@ -26,21 +26,26 @@ public final class TableMeaning {
   private final Scope scope;
   private final List<Constraint.Unique> keys;
   private final Map<FieldId, List<Constraint.OfField>> ofFields = new LinkedHashMap<>();
+  private final List<Constraint.Ruled> ruled;
   private final List<Constraint.Holds> rules;
   private final Optional<Checked> rowLabel;
   private final Map<FieldId, Checked> defaults = new LinkedHashMap<>();
   private final ComputedFields computing;
   private final Map<FieldId, Checked> computed = new LinkedHashMap<>();
 
-  private TableMeaning(Table table, Scope scope, ComputedFields computing) {
+  private TableMeaning(
+      Optional<Design> design, Table table, TableScope scope, ComputedFields computing) {
     this.table = table;
     this.scope = scope;
     this.computing = computing;
     this.keys = keys(table);
     table.fields().forEach(f -> ofFields.put(f.id(), FieldConstraints.of(table, f)));
+    var reading = new RuleReading(design, table, scope, computing);
+    this.ruled = table.rules().stream().map(reading::read).toList();
     this.rules =
-        table.rules().stream()
-            .map(rule -> new Constraint.Holds(rule, written(rule.condition().condition(scope))))
+        ruled.stream()
+            .filter(Constraint.Holds.class::isInstance)
+            .map(Constraint.Holds.class::cast)
             .toList();
     this.rowLabel = table.rowLabel().map(formula -> written(formula.value(scope)));
     for (Field field : table.fields()) {
@@ -63,18 +68,22 @@ public final class TableMeaning {
 
   /** What a table says that belongs to no design yet; otherwise ask {@link Draft#meaning()}. */
   public static TableMeaning of(Table table) {
-    return new TableMeaning(table, new TableScope(table), new ComputedFields(Optional.empty()));
+    return new TableMeaning(
+        Optional.empty(), table, new TableScope(table), new ComputedFields(Optional.empty()));
   }
 
   /** What a table of a design says. */
   static TableMeaning of(Design design, Table table) {
     return new TableMeaning(
-        table, new TableScope(design, table), new ComputedFields(Optional.of(design)));
+        Optional.of(design),
+        table,
+        new TableScope(design, table),
+        new ComputedFields(Optional.of(design)));
   }
 
   /** Whether it hangs on other tables too. */
   boolean reachesOut() {
-    return table.rules().stream().anyMatch(rule -> rule.condition().reachesOut())
+    return table.rules().stream().anyMatch(rule -> rule.demand().reachesOut())
         || table.rowLabel().filter(Formula::reachesOut).isPresent()
         || table.fields().stream().anyMatch(field -> field.origin().reachesOut());
   }
@@ -98,7 +107,12 @@ public final class TableMeaning {
     return ofFields.getOrDefault(field, List.of());
   }
 
-  /** Its rules, in the table's order. */
+  /** What its rules demand, in the table's order. */
+  public List<Constraint.Ruled> ruled() {
+    return ruled;
+  }
+
+  /** Those of its rules that each row keeps or breaks, in the table's order. */
   public List<Constraint.Holds> rules() {
     return rules;
   }

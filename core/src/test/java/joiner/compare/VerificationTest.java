@@ -47,7 +47,7 @@ class VerificationTest {
         PROMISE.around().views().stream()
             .map(view -> new View(stored(view.name()), false, view.definition()))
             .toList();
-    return new Catalog(tables, List.of(), new Surroundings(views, List.of(), List.of()));
+    return new Catalog(tables, List.of(), new Surroundings(views, List.of(), List.of(), List.of()));
   }
 
   private static String stored(String name) {

@@ -178,6 +178,7 @@ class ChangingTest {
         new Surroundings(
             List.of(new View("v", false, "CREATE VIEW v AS SELECT name FROM kiln")),
             List.of(warm),
+            List.of(),
             List.of(new Grant("PUBLIC", "SELECT", "kiln", true)));
     Edit wider = ChangeField.type(KILN, NAME, new FieldType.Text(30));
     assertThat(statements(changed(Dialects.SQLITE, there, wider)))

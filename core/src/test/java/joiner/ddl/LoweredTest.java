@@ -15,8 +15,6 @@ import joiner.catalog.Key;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
-import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Width;
 import joiner.meaning.Constraint;
@@ -86,10 +84,12 @@ class LoweredTest {
           catalog.find(table.name()).orElseThrow().checks().stream()
               .map(Check::name)
               .collect(Collectors.toSet());
-      for (Constraint.Holds rule : demo.meaning().of(table).rules()) {
-        Checked.Sound sound = (Checked.Sound) rule.condition();
-        boolean kept = Lowered.support(demo, table.id(), sound, dialect) instanceof Support.Kept;
-        assertThat(kept).as(rule.name()).isEqualTo(checks.contains(rule.name()));
+      for (Constraint.Ruled rule : demo.meaning().of(table).ruled()) {
+        Keeping keeping = Lowered.keeping(demo, table.id(), rule, dialect);
+        assertThat(keeping.by() == Keeping.Means.CHECK)
+            .as(rule.name())
+            .isEqualTo(checks.contains(rule.name()));
+        assertThat(keeping.isKept()).isEqualTo(keeping.loss().isEmpty());
       }
     }
   }

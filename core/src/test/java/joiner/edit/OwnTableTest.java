@@ -171,7 +171,7 @@ class OwnTableTest {
     assertThat(contact.rules()).hasSize(1);
     Draft back = folded(changed, contact);
     Rule rule = back.design().table(new TableId("supplier")).rules().getLast();
-    assertThat(rule.condition().text())
+    assertThat(rule.condition().orElseThrow().text())
         .isEqualTo(
             "email IS NULL AND website IS NULL OR (email IS NOT NULL OR website IS NOT NULL)");
     assertThat(back.meaning().of(new TableId("supplier")).rules().getLast().condition())

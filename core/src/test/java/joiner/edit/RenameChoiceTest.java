@@ -71,7 +71,7 @@ class RenameChoiceTest {
     assertThat(glaze(after).field(SURFACE.id()).defaultValue())
         .contains(new Formula("'it''s shiny'"));
     assertThat(glaze(after).rules())
-        .extracting(rule -> rule.condition().text())
+        .extracting(rule -> rule.condition().orElseThrow().text())
         .containsExactly(
             "surface <> 'it''s shiny' OR note = 'gloss'",
             "'it''s shiny'  =  Surface or SURFACE IN ('matt', 'it''s shiny')");

@@ -93,10 +93,10 @@ class MeaningTest {
             .withField(PEAK.id(), f -> f.withName("heat"))
             .withField(HEAT.id(), f -> f.withName("peak"));
     Table carried = carried(before, after);
-    assertThat(carried.rules().getFirst().condition().text()).isEqualTo("heat >= peak");
+    assertThat(carried.rules().getFirst().condition().orElseThrow().text()).isEqualTo("heat >= peak");
     assertThat(carried.rowLabel().orElseThrow().text()).isEqualTo("CAST(peak AS VARCHAR)");
     Table without = carried(before, before.withoutField(HEAT.id()));
-    assertThat(without.rules().getFirst().condition().text())
+    assertThat(without.rules().getFirst().condition().orElseThrow().text())
         .as("what reads a field that is gone stays as typed")
         .isEqualTo("peak >= heat");
   }

@@ -12,6 +12,7 @@ import joiner.Pottery;
 import joiner.Tries;
 import joiner.audit.Audit;
 import joiner.audit.KnownAudit;
+import joiner.ddl.Keeping;
 import joiner.ddl.Lowered;
 import joiner.ddl.RowsChoice;
 import joiner.edit.ChangeField;
@@ -19,7 +20,6 @@ import joiner.edit.ChangeRows;
 import joiner.edit.RemoveRelationship;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
-import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Formula;
@@ -27,6 +27,7 @@ import joiner.expression.Kind;
 import joiner.expression.Value;
 import joiner.finding.DesignChecks;
 import joiner.finding.KnownFindings;
+import joiner.meaning.Constraint;
 import joiner.model.FarField;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -208,7 +209,7 @@ class ReachingOutTest {
   }
 
   private static String condition(Draft draft) {
-    return draft.design().table(FIRING).rules().getLast().condition().text();
+    return draft.design().table(FIRING).rules().getLast().condition().orElseThrow().text();
   }
 
   @Test
@@ -226,15 +227,22 @@ class ReachingOutTest {
   }
 
   @Test
-  void noEngineIsGivenACheckThatReadsAnotherRow() {
+  void aConditionOnAnotherRowIsKeptByTriggersOrTold() {
     Draft draft = with(t -> t.withRuleAdded(COOL));
-    var sound = (Checked.Sound) draft.meaning().of(FIRING).rules().getLast().condition();
+    Constraint.Ruled rule = draft.meaning().of(FIRING).ruled().getLast();
+    List<Dialect> looking = List.of(Dialects.POSTGRESQL, Dialects.MARIADB, Dialects.SQLITE);
     for (Dialect dialect : Dialects.ALL) {
-      Support support = Lowered.support(draft, FIRING, sound, dialect);
-      assertThat(support).isInstanceOf(Support.Impossible.class);
-      assertThat(((Support.Impossible) support).loss()).contains("kiln_id.hottest_c");
-      assertThat(Lowered.of(draft, dialect, RowsChoice.NONE).shortfalls())
-          .anyMatch(lost -> lost.subject().contains("Not hotter than the kiln"));
+      Keeping keeping = Lowered.keeping(draft, FIRING, rule, dialect);
+      boolean told =
+          Lowered.of(draft, dialect, RowsChoice.NONE).shortfalls().stream()
+              .anyMatch(lost -> lost.subject().contains("Not hotter than the kiln"));
+      assertThat(keeping.by())
+          .as(dialect.engine())
+          .isEqualTo(looking.contains(dialect) ? Keeping.Means.TRIGGER : Keeping.Means.AUDIT);
+      assertThat(told).as(dialect.engine()).isEqualTo(!keeping.isKept());
+      if (told) {
+        assertThat(keeping.loss()).contains("kiln_id.hottest_c");
+      }
     }
   }
 

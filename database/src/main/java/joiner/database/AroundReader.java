@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.Generated;
 import joiner.catalog.Grant;
 import joiner.catalog.Surroundings;
@@ -53,7 +54,18 @@ final class AroundReader {
     for (List<String> row : rows(queries.grants(), 4)) {
       grants.add(new Grant(row.get(0), row.get(1), row.get(2), isTrue(row.get(3))));
     }
-    return new Surroundings(views, List.copyOf(triggers.values()), grants);
+    return new Surroundings(views, List.copyOf(triggers.values()), exclusions(), grants);
+  }
+
+  /** What rows exclude each other by beside keys. */
+  List<Exclusion> exclusions() throws SQLException {
+    var exclusions = new ArrayList<Exclusion>();
+    for (List<String> row : rows(queries.exclusions(), 4)) {
+      exclusions.add(
+          new Exclusion(
+              row.get(0), row.get(1), isTrue(row.get(2)), Optional.empty(), row.get(3)));
+    }
+    return exclusions;
   }
 
   /** Computed columns: table → column → how. */

@@ -20,11 +20,13 @@ import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
 import joiner.catalog.Check;
 import joiner.catalog.Column;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Generated;
 import joiner.catalog.Key;
 import joiner.catalog.SqlExpression;
 import joiner.catalog.SqlType;
+import joiner.catalog.Surroundings;
 import joiner.ddl.CheckClauses;
 import joiner.engine.Dialect;
 import joiner.model.ReferentialAction;
@@ -43,6 +45,9 @@ final class CatalogReader {
   private final DatabaseMetaData metadata;
   private final @Nullable String catalog;
   private final @Nullable String schema;
+
+  /** Names of indexes that are neither keys nor there for speed only. */
+  private final Set<String> noKeys = new HashSet<>();
 
   CatalogReader(Connection connection, Dialect dialect) throws SQLException {
     this.connection = connection;
@@ -72,12 +77,14 @@ final class CatalogReader {
   Catalog read() throws SQLException {
     var around = new AroundReader(connection, dialect);
     Map<String, Map<String, Generated>> generated = around.generated();
+    Surroundings surroundings = around.around();
+    surroundings.exclusions().stream().map(Exclusion::name).forEach(noKeys::add);
     var tables = new ArrayList<CatalogTable>();
     for (Map.Entry<String, String> table : tables().entrySet()) {
       String name = table.getKey();
       tables.add(table(name, table.getValue(), generated.getOrDefault(name, Map.of())));
     }
-    return new Catalog(tables, List.of(), around.around());
+    return new Catalog(tables, List.of(), surroundings);
   }
 
   private CatalogTable table(String name, String comment, Map<String, Generated> generated)
@@ -181,6 +188,9 @@ final class CatalogReader {
     Set<String> unique = new HashSet<>();
     Map<String, Set<String>> descending = new HashMap<>();
     for (IndexColumn part : indexColumns(table)) {
+      if (noKeys.contains(part.index())) {
+        continue;
+      }
       columns
           .computeIfAbsent(part.index(), name -> new ArrayList<>())
           .add(names.getOrDefault(part.column(), part.column()));

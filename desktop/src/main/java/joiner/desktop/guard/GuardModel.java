@@ -169,8 +169,10 @@ final class GuardModel {
             dialect ->
                 new Keeping(
                     dialect.engine(),
-                    bench.draft().meaning().of(table).rules().stream()
-                        .filter(rule -> Lowered.keeps(bench.draft(), table.id(), rule, dialect))
+                    bench.draft().meaning().of(table).ruled().stream()
+                        .filter(
+                            rule ->
+                                Lowered.keeping(bench.draft(), table.id(), rule, dialect).isKept())
                         .count(),
                     table.rules().size()))
         .toList();

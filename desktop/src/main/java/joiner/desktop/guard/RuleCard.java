@@ -19,6 +19,7 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;
 import joiner.desktop.work.Answer;
+import joiner.expression.Formula;
 import joiner.model.Rule;
 import joiner.naming.WordList;
 import joiner.reasoning.Understood;
@@ -54,7 +55,7 @@ final class RuleCard {
     this.texts = texts;
     Rule rule = model.rule();
     this.label = new TextField(rule.label());
-    this.condition = new TextArea(rule.condition().text());
+    this.condition = new TextArea(rule.condition().map(Formula::text).orElse(""));
     this.message = new TextField(rule.message());
     meaning.setId("meaning-" + rule.name());
     var left = new VBox(6, head(), condition(), judged, message(), meaning);
@@ -76,7 +77,7 @@ final class RuleCard {
   void update() {
     Rule rule = model.rule();
     TypedText.show(label, rule.label());
-    TypedText.show(condition, rule.condition().text());
+    TypedText.show(condition, rule.condition().map(Formula::text).orElse(""));
     TypedText.show(message, rule.message());
     judge();
   }
@@ -88,7 +89,7 @@ final class RuleCard {
    */
   void understood(Optional<Understood> known, Function<Witness, String> words) {
     meaning.getChildren().clear();
-    if (known.isEmpty() || !condition.getText().equals(model.rule().condition().text())) {
+    if (known.isEmpty() || !condition.getText().equals(model.rule().condition().map(Formula::text).orElse(""))) {
       return;
     }
     Understood is = known.get();
@@ -150,7 +151,7 @@ final class RuleCard {
           }
         });
     TypedText.leaveWithTab(condition);
-    TypedText.settle(condition, () -> model.rule().condition().text(), model::condition);
+    TypedText.settle(condition, () -> model.rule().condition().map(Formula::text).orElse(""), model::condition);
     return condition;
   }
 

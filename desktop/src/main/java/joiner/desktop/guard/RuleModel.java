@@ -3,6 +3,7 @@ package joiner.desktop.guard;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.ddl.Keeping;
 import joiner.ddl.Lowered;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -16,6 +17,7 @@ import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Problem;
+import joiner.meaning.Constraint;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -131,9 +133,11 @@ final class RuleModel {
   private Judgement sound(Checked.Sound sound) {
     var losses = new ArrayList<Loss>();
     for (Dialect dialect : Dialects.ALL) {
-      switch (Lowered.support(bench.draft(), table, sound, dialect)) {
-        case Support.Kept kept -> {}
-        case Support.Impossible impossible -> losses.add(new Loss(dialect, impossible.loss()));
+      Keeping keeping =
+          Lowered.keeping(
+              bench.draft(), table, new Constraint.Holds(rule(), sound), dialect);
+      if (!keeping.isKept()) {
+        losses.add(new Loss(dialect, keeping.loss()));
       }
     }
     return new Judgement.Sound(Dialects.ALL.size() - losses.size(), losses);

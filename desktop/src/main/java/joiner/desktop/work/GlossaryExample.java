@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
 import joiner.edit.Reading;
+import joiner.meaning.DemandWords;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -48,7 +49,7 @@ final class GlossaryExample {
                   t -> "A row of " + t.label() + " is shown as " + t.rowLabel().get().text() + ".");
       case "rule" ->
           first(t -> !t.rules().isEmpty())
-              .map(t -> t.label() + ": " + t.rules().getFirst().condition().text());
+              .map(t -> t.label() + ": " + DemandWords.of(design, t, t.rules().getFirst().demand()));
       case "default" -> defaultValue();
       case "computed field" -> computed();
       case "label and name" ->

@@ -122,7 +122,7 @@ class GuardModelTest {
     assertThat(strict.refused()).isPositive();
     rule.judge("peak_c IS NULL OR peak_c > 0");
     test.window.until(() -> trial(rule).refused() == 0);
-    assertThat(rule.rule().condition().text()).as("nothing was taken").contains("ended_at");
+    assertThat(rule.rule().condition().orElseThrow().text()).as("nothing was taken").contains("ended_at");
   }
 
   @Test
@@ -147,7 +147,7 @@ class GuardModelTest {
   @Test
   void whoDoesNotKeepARuleIsNamedWithTheReason() {
     RuleModel rule = rule("not_planned_too_far");
-    var sound = (RuleModel.Judgement.Sound) rule.judge(rule.rule().condition().text());
+    var sound = (RuleModel.Judgement.Sound) rule.judge(rule.rule().condition().orElseThrow().text());
     assertThat(sound.everywhere()).isFalse();
     assertThat(sound.keeping() + sound.losses().size()).isEqualTo(Dialects.ALL.size());
     assertThat(sound.losses()).allMatch(loss -> loss.why().contains("clock"));
@@ -164,7 +164,7 @@ class GuardModelTest {
     List<Rule> rules = test.table("firing").rules();
     assertThat(rules).extracting(Rule::id).contains(first, second);
     assertThat(rules).extracting(Rule::name).doesNotHaveDuplicates();
-    assertThat(rules.getLast().condition().isBlank()).isTrue();
+    assertThat(rules.getLast().condition().orElseThrow().isBlank()).isTrue();
   }
 
   @Test
@@ -181,7 +181,7 @@ class GuardModelTest {
     rule.label(" Peak noted ");
     rule.condition(" peak_c > 1 ");
     assertThat(rule.rule().label()).isEqualTo("Peak noted");
-    assertThat(rule.rule().condition().text()).isEqualTo("peak_c > 1");
+    assertThat(rule.rule().condition().orElseThrow().text()).isEqualTo("peak_c > 1");
     assertThat(rule.rule().name()).isEqualTo("peak_when_ended");
     rule.remove();
     assertThat(test.newest()).contains("Peak noted");
