@@ -19,6 +19,7 @@ import joiner.catalog.SqlType;
 import joiner.catalog.Trigger;
 import joiner.catalog.Trigger.Event;
 import joiner.engine.Dialect;
+import joiner.engine.RowsQuery;
 import joiner.engine.Support;
 import joiner.engine.Upkeep;
 import joiner.engine.Upkeep.Looked;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import joiner.engine.Dialect;
+import joiner.engine.RowsQuery;
 import joiner.engine.Support;
 import joiner.expression.Expression;
 import joiner.model.Design;

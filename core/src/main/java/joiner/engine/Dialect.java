@@ -104,6 +104,11 @@ public abstract class Dialect {
     }
   }
 
+  /** Whether queries can follow rows from one to the next, and end where they come back. */
+  public boolean followsRows() {
+    return false;
+  }
+
   /** Whether a constraint can keep periods from overlapping. */
   public boolean excludesPeriods() {
     return false;

@@ -82,6 +82,11 @@ final class DuckDbDialect extends Dialect {
   }
 
   @Override
+  public boolean followsRows() {
+    return true;
+  }
+
+  @Override
   public Alter alter() {
     return new DuckDbAlter(this);
   }

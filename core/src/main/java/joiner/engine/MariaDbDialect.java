@@ -107,6 +107,11 @@ final class MariaDbDialect extends Dialect {
   }
 
   @Override
+  public boolean followsRows() {
+    return true;
+  }
+
+  @Override
   public Alter alter() {
     return new MariaDbAlter(this);
   }

@@ -129,6 +129,11 @@ final class PostgreSqlDialect extends IsoDialect {
   }
 
   @Override
+  public boolean followsRows() {
+    return true;
+  }
+
+  @Override
   public Alter alter() {
     return new PostgreSqlAlter(this);
   }

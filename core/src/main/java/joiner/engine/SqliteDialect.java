@@ -112,6 +112,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public boolean followsRows() {
+    return true;
+  }
+
+  @Override
   public Alter alter() {
     return new SqliteAlter(this);
   }

@@ -15,8 +15,11 @@ import joiner.audit.AuditReport;
 import joiner.audit.TableAudit;
 import joiner.audit.Violation;
 import joiner.ddl.RowsChoice;
+import joiner.expression.Formula;
 import joiner.meaning.Draft;
+import joiner.model.Demand;
 import joiner.model.Design;
+import joiner.model.FieldId;
 import joiner.model.Rule;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
@@ -70,9 +73,15 @@ class LiveAuditTest {
   @Test
   void whatCannotBeAskedIsToldAndTheRestIsAsked() throws Exception {
     Draft demo = Pottery.demo();
-    var cool = new Rule("cool", "Cool", "peak_c <= kiln_id.hottest_c", "");
+    var dear =
+        new Rule(
+            "dear",
+            "Dear",
+            new Demand.Alone(List.of(new FieldId("price_per_100g")), new Formula("TRUE")),
+            "");
     Draft draft =
-        demo.withDesign(demo.design().withTable(new TableId("firing"), t -> t.withRuleAdded(cool)));
+        demo.withDesign(
+            demo.design().withTable(new TableId("material"), t -> t.withRuleAdded(dear)));
     Design fewer = demo.design().withoutTable(new TableId("piece_glaze"));
     for (String url : Databases.fresh(folder)) {
       Draft part = new Draft(fewer, demo.rows().without(new TableId("piece_glaze")));
@@ -82,7 +91,7 @@ class LiveAuditTest {
       assertThat(notices(audit))
           .as(url)
           .containsExactlyInAnyOrder(
-              "The rule Cool of Firing was not asked: it reads rows of other tables.",
+              "The rule Dear of Material was not asked: a field it speaks of is worked out.",
               "There is no table piece_glaze; nothing was asked of it.");
       assertThat(audit.report().total()).isZero();
       assertThat(audit.report().tables())

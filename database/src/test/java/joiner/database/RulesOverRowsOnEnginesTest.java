@@ -19,6 +19,7 @@ import java.util.stream.Stream;
 import joiner.Pottery;
 import joiner.Tries;
 import joiner.audit.Audit;
+import joiner.audit.Violation;
 import joiner.ddl.Keeping;
 import joiner.ddl.Keeping.Means;
 import joiner.ddl.Lowered;
@@ -227,10 +228,7 @@ class RulesOverRowsOnEnginesTest {
             "UPDATE kiln SET built_on = '" + built + "' WHERE kiln_id = " + kiln);
       }
       if (what < 5 || bookings.isEmpty()) {
-        var row = new LinkedHashMap<String, String>();
-        List<String> fields = List.of("kiln_id", "after_id", "first_day", "last_day", "urgent", "weight");
-        fields.forEach(field -> row.put(field, value(field)));
-        bookings.put(number, row);
+        Map<String, String> row = book(number);
         String values = row.values().stream().map(Held::sql).collect(Collectors.joining(", "));
         return Optional.of("INSERT INTO booking VALUES (" + number + ", " + values + ")");
       }
@@ -253,6 +251,17 @@ class RulesOverRowsOnEnginesTest {
       return Optional.of("DELETE FROM booking" + where);
     }
 
+    /** A new booking. */
+    Map<String, String> book(int number) {
+      var row = new LinkedHashMap<String, String>();
+      for (String field :
+          List.of("kiln_id", "after_id", "first_day", "last_day", "urgent", "weight")) {
+        row.put(field, value(field));
+      }
+      bookings.put(number, row);
+      return row;
+    }
+
     private static String sql(String value) {
       return value.isEmpty()
           ? "NULL"
@@ -261,12 +270,15 @@ class RulesOverRowsOnEnginesTest {
               : "'" + value + "'";
     }
 
-    boolean isBroken(Draft draft) {
-      SampleRows rows =
+    Draft in(Draft draft) {
+      return draft.withRows(
           SampleRows.NONE
               .with(KILN, none -> rows(draft, KILN, kilns))
-              .with(BOOKING, none -> rows(draft, BOOKING, bookings));
-      return !Audit.of(draft.withRows(rows), Pottery.CLOCK).violations().findAny().isEmpty();
+              .with(BOOKING, none -> rows(draft, BOOKING, bookings)));
+    }
+
+    boolean isBroken(Draft draft) {
+      return Audit.of(in(draft), Pottery.CLOCK).violations().findAny().isPresent();
     }
 
     private static Rows rows(
@@ -381,6 +393,42 @@ class RulesOverRowsOnEnginesTest {
       connection.rollback();
       return false;
     }
+  }
+
+  /** What is asked of the rows of a database counts what the audit of the same rows finds. */
+  @ParameterizedTest
+  @MethodSource("cases")
+  void aDatabaseCountsWhatTheAuditFinds(Case of) throws Exception {
+    Draft draft = draft(of);
+    var held = new Held(3);
+    for (int kiln = 1; kiln <= 3; kiln++) {
+      held.kilns.put(kiln, new LinkedHashMap<>(Map.of("built_on", "2026-03-1" + kiln)));
+    }
+    for (int i = 10; i < 60; i++) {
+      held.book(i);
+    }
+    held.bookings.get(10).put("after_id", "12");
+    held.bookings.get(12).put("after_id", "10");
+    Draft filled = held.in(draft);
+    List<String> found = Audit.of(filled, Pottery.CLOCK).violations().map(this::count).toList();
+    assertThat(found).isNotEmpty();
+    Draft open =
+        filled.withDesign(
+            draft.design().withTable(of.table, table -> table.withRules(List.of())));
+    for (String url : Databases.fresh(folder)) {
+      Shipment.ship(open, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      LiveAudit live = LiveAudit.of(draft, Target.of(url), Progress.NONE);
+      boolean asked = !url.startsWith("jdbc:h2:") || !(of.demand instanceof Demand.Tree);
+      assertThat(live.notices()).as(url).hasSize(asked ? 0 : 1);
+      assertThat(live.report().violations().map(this::count).toList())
+          .as(url)
+          .isEqualTo(asked ? found : List.of());
+      Databases.drop(url);
+    }
+  }
+
+  private String count(Violation violation) {
+    return violation.constraint() + " " + violation.count();
   }
 
   /** Two changes, each of which could be made alone, and what must be there before. */

@@ -1,4 +1,4 @@
-package joiner.ddl;
+package joiner.engine;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -8,8 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import joiner.engine.Dialect;
-import joiner.engine.Support;
 import joiner.expression.Expression;
 import joiner.expression.Kind;
 import joiner.expression.Place;
@@ -29,7 +27,7 @@ import joiner.model.Table;
  * The rows of a table with what formulas read beside them. Each way to another row is one outer
  * join, and so is each group of rows that are summed up; there is one row for each of the table.
  */
-final class RowsQuery {
+public final class RowsQuery {
   private static final String OWN = "t0";
 
   private final Design design;
@@ -61,7 +59,7 @@ final class RowsQuery {
   private record Joined(List<String> path, ValueType type) implements Reference {}
 
   /** The engine has no words for something. */
-  static final class Unsaid extends RuntimeException {
+  public static final class Unsaid extends RuntimeException {
     private static final long serialVersionUID = 1;
 
     Unsaid(String loss) {
@@ -69,7 +67,8 @@ final class RowsQuery {
     }
   }
 
-  RowsQuery(Design design, Table table, Dialect dialect) {
+  /** The rows of a table of a design, and nothing beside them yet. */
+  public RowsQuery(Design design, Table table, Dialect dialect) {
     this.design = design;
     this.table = table;
     this.dialect = dialect;
@@ -80,13 +79,13 @@ final class RowsQuery {
    *
    * @param values what they refer to it by, in the order of the relationship's fields
    */
-  RowsQuery only(RelationshipId children, List<String> values) {
+  public RowsQuery only(RelationshipId children, List<String> values) {
     only.put(children, List.copyOf(values));
     return this;
   }
 
   /** A column of the table itself. */
-  String own(FieldId field) {
+  public String own(FieldId field) {
     return column(OWN, table, field);
   }
 
@@ -99,7 +98,7 @@ final class RowsQuery {
    *
    * @throws Unsaid if the engine cannot
    */
-  String value(Expression tree) {
+  public String value(Expression tree) {
     return kept(dialect.say(read(tree)));
   }
 
@@ -108,12 +107,12 @@ final class RowsQuery {
    *
    * @throws Unsaid if the engine cannot
    */
-  String condition(Expression tree) {
+  public String condition(Expression tree) {
     return kept(dialect.sayCondition(read(tree)));
   }
 
   /** What stands for the rows that a way leads to, once something was read over it. */
-  String at(List<RelationshipId> way) {
+  public String at(List<RelationshipId> way) {
     return alias(way);
   }
 
@@ -222,7 +221,7 @@ final class RowsQuery {
   }
 
   /** What the rows are taken from: FROM with all joins, over several lines. */
-  String from() {
+  public String from() {
     return "\nFROM "
         + dialect.name(table.name())
         + " "
