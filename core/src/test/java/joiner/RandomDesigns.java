@@ -323,6 +323,7 @@ public final class RandomDesigns {
               chance(),
               chance());
       case 3 -> new Demand.Tree(over);
+      case 4 -> new Demand.Stays(some(ids), new Formula(text()));
       default -> new Demand.OfRow(new Formula(text()));
     };
   }

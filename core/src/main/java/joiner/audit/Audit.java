@@ -242,6 +242,7 @@ public final class Audit {
       case Constraint.Alone alone -> Stream.of(alone.where());
       case Constraint.Apart apart -> Stream.empty();
       case Constraint.Tree tree -> Stream.empty();
+      case Constraint.Stays stays -> Stream.empty();
       case Constraint.Lost lost -> Stream.empty();
     };
   }
@@ -455,8 +456,8 @@ public final class Audit {
   private Part rule(TablePass pass, Table table, Constraint.Ruled ruled) {
     Rule rule = ruled.rule();
     var which = new Which(table.id(), "rule", rule.id());
-    if (ruled.fault().isPresent()) {
-      // A rule that cannot be read is a finding of the design, not of its rows.
+    if (ruled.fault().isPresent() || ruled instanceof Constraint.Stays) {
+      // What cannot be read is a finding of the design, what is about changes no row breaks.
       return new Part(which, List.of(rule), () -> KnownAudit.Found.NOTHING);
     }
     List<Object> inputs = columns(table, ruled.fields());

@@ -248,6 +248,7 @@ public final class SetQuestions {
         case Constraint.Alone alone -> alone(alone);
         case Constraint.Apart apart -> apart(apart);
         case Constraint.Tree tree -> tree(tree);
+        case Constraint.Stays stays -> {} // No row breaks it by itself.
         case Constraint.Lost lost -> {} // That is a finding of the design.
       }
     } catch (RowsQuery.Unsaid unsaid) {

@@ -166,6 +166,7 @@ final class TablePass {
                       cells(tree.over().childFields()),
                       mostRows));
           case Constraint.Holds holds -> Optional.empty();
+          case Constraint.Stays stays -> Optional.empty();
           case Constraint.Lost lost -> Optional.empty();
         };
     check.ifPresent(together::add);

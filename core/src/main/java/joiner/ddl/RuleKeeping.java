@@ -88,6 +88,7 @@ final class RuleKeeping {
       case Constraint.Alone alone -> alone(alone);
       case Constraint.Apart apart -> apart(apart.rule(), apart.periods());
       case Constraint.Tree tree -> tree(tree);
+      case Constraint.Stays stays -> stays(stays);
       case Constraint.Lost lost -> Keeping.none("it cannot be read; see the findings");
     };
   }
@@ -398,6 +399,51 @@ final class RuleKeeping {
               .ofRowBefore());
     }
     return looks;
+  }
+
+  private Keeping stays(Constraint.Stays stays) {
+    Expression when = stays.when().tree();
+    Optional<String> against = notColumns(stays.values());
+    if (when.reads().stream().anyMatch(read -> !(read instanceof OwnField))) {
+      against = Optional.of("its condition reads rows of other tables");
+    }
+    if (against.isPresent()) {
+      return Keeping.none(against.get());
+    }
+    return switch (dialect.sayCondition(when)) {
+      case Support.Impossible(String loss) -> Keeping.none(loss);
+      case Support.Kept(String sql) -> {
+        String before =
+            TableMeaning.fieldsOf(stays.when()).stream()
+                .map(field -> column(Looked.BEFORE, field) + " AS " + name(table, field))
+                .collect(Collectors.joining(", "));
+        String changed =
+            stays.values().stream().map(this::changed).collect(Collectors.joining(" OR "));
+        yield made(
+            stays.rule(),
+            new Looked(
+                table.name(),
+                Set.of(Event.UPDATE),
+                table.namesOf(stays.values()),
+                List.of(),
+                "SELECT 1 FROM (SELECT "
+                    + (before.isEmpty() ? "1 AS one" : before)
+                    + ") was WHERE ("
+                    + sql
+                    + ") AND ("
+                    + changed
+                    + ")",
+                says(stays.rule()),
+                false));
+      }
+    };
+  }
+
+  /** That a value is another after a change than before. */
+  private String changed(FieldId field) {
+    String is = column(ROW, field);
+    String was = column(Looked.BEFORE, field);
+    return is + " <> " + was + " OR (" + is + " IS NULL) <> (" + was + " IS NULL)";
   }
 
   private Optional<String> notColumns(List<FieldId> fields) {

@@ -115,6 +115,7 @@ record OtherReference(
       case Demand.OfRow row -> row;
       case Demand.OfChildren children -> children;
       case Demand.Tree tree -> tree;
+      case Demand.Stays(var fields, var when) -> new Demand.Stays(instead(fields, ids), when);
     };
   }
 

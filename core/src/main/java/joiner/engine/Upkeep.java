@@ -145,6 +145,9 @@ public abstract class Upkeep {
     /** What stands in queries for the row that was changed. */
     public static final String ROW = "\uE000";
 
+    /** What stands in queries for the row as it was before it was changed. */
+    public static final String BEFORE = "\uE001";
+
     public Looked {
       events = EnumSet.copyOf(events);
       columns = List.copyOf(columns);
@@ -170,7 +173,7 @@ public abstract class Upkeep {
     }
 
     private String ofRow(String query) {
-      return query.replace(ROW, before ? "OLD" : "NEW");
+      return query.replace(ROW, before ? "OLD" : "NEW").replace(BEFORE, "OLD");
     }
   }
 

@@ -18,6 +18,7 @@ final class DemandJson {
   private static final String ALONE = "alone";
   private static final String APART = "apart";
   private static final String TREE = "tree";
+  private static final String STAYS = "stays";
 
   private DemandJson() {}
 
@@ -33,6 +34,11 @@ final class DemandJson {
       Members alone = rule.object(ALONE);
       var read = new Demand.Alone(fields(alone, "per", ids), new Formula(alone.text("where")));
       return whole(alone, read, "per and where");
+    }
+    if (rule.any(STAYS).isPresent()) {
+      Members stays = rule.object(STAYS);
+      var read = new Demand.Stays(fields(stays, "fields", ids), new Formula(stays.text("when")));
+      return whole(stays, read, "fields and when");
     }
     if (rule.any(APART).isPresent()) {
       return apart(rule.object(APART), ids);
@@ -110,6 +116,10 @@ final class DemandJson {
           rule.put(
               ALONE,
               new Json.Obj().put("per", names(table, per)).put("where", where.text()));
+      case Demand.Stays(List<FieldId> fields, Formula when) ->
+          rule.put(
+              STAYS,
+              new Json.Obj().put("fields", names(table, fields)).put("when", when.text()));
       case Demand.Apart(var per, var from, var until, var closed, var gapless) -> {
         var json =
             new Json.Obj()

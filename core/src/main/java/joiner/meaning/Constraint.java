@@ -405,6 +405,29 @@ public sealed interface Constraint {
     }
   }
 
+  /**
+   * Some values of a row stay as they are where a condition was true of it.
+   *
+   * @param values the fields that stay
+   */
+  record Stays(Rule rule, List<FieldId> values, Checked.Sound when) implements Ruled {
+    public Stays {
+      values = List.copyOf(values);
+    }
+
+    @Override
+    public Optional<String> fault() {
+      return Optional.empty();
+    }
+
+    @Override
+    public List<FieldId> fields() {
+      return Stream.concat(values.stream(), TableMeaning.fieldsOf(when).stream())
+          .distinct()
+          .toList();
+    }
+  }
+
   /** What a rule speaks of is not there, or not as it would have to be. */
   record Lost(Rule rule, String why) implements Ruled {
     @Override

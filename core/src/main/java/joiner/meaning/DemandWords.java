@@ -30,6 +30,12 @@ public final class DemandWords {
               + where.text()
               + ".";
       case Demand.Apart apart -> apart(table, apart);
+      case Demand.Stays(List<FieldId> fields, Formula when) ->
+          "Where "
+              + when.text()
+              + ", "
+              + WordList.and(fields.stream().map(f -> label(table, f)).toList())
+              + (fields.size() == 1 ? " stays as it is." : " stay as they are.");
       case Demand.Tree(RelationshipId over) ->
           design
               .find(over)

@@ -47,6 +47,7 @@ final class RuleReading {
       case Demand.Alone alone -> alone(rule, alone);
       case Demand.Apart apart -> apart(rule, apart);
       case Demand.Tree(RelationshipId over) -> tree(rule, over);
+      case Demand.Stays stays -> stays(rule, stays);
     };
   }
 
@@ -147,6 +148,24 @@ final class RuleReading {
     }
     return switch (computing.written(alone.where().condition(scope), table)) {
       case Checked.Sound where -> new Constraint.Alone(rule, alone.per(), where);
+      case Checked.Faulty(List<Problem> problems) ->
+          new Constraint.Lost(rule, problems.getFirst().message());
+    };
+  }
+
+  private Constraint.Ruled stays(Rule rule, Demand.Stays stays) {
+    Optional<String> missing =
+        missing(stays.fields())
+            .or(
+                () ->
+                    stays.fields().isEmpty()
+                        ? Optional.of("Say which fields stay as they are.")
+                        : Optional.empty());
+    if (missing.isPresent()) {
+      return new Constraint.Lost(rule, missing.get());
+    }
+    return switch (computing.written(stays.when().condition(scope), table)) {
+      case Checked.Sound when -> new Constraint.Stays(rule, stays.fields(), when);
       case Checked.Faulty(List<Problem> problems) ->
           new Constraint.Lost(rule, problems.getFirst().message());
     };

@@ -71,6 +71,16 @@ public sealed interface Demand {
   record Tree(RelationshipId over) implements Demand {}
 
   /**
+   * Where a condition is true of a row, some of its values stay as they are. It is about changes, so
+   * that no row breaks it by itself.
+   */
+  record Stays(List<FieldId> fields, Formula when) implements Demand {
+    public Stays {
+      fields = List.copyOf(fields);
+    }
+  }
+
+  /**
    * The same demand with its formulas said otherwise.
    *
    * @param own of the rule's table
@@ -88,6 +98,7 @@ public sealed interface Demand {
               least,
               most);
       case Alone(var per, Formula where) -> new Alone(per, own.apply(where));
+      case Stays(var fields, Formula when) -> new Stays(fields, own.apply(when));
       case Apart apart -> apart;
       case Tree tree -> tree;
     };
@@ -109,6 +120,7 @@ public sealed interface Demand {
               closed,
               gapless);
       case Tree(var over) -> new Tree(relationships.apply(over));
+      case Stays(var some, var when) -> new Stays(some.stream().map(fields).toList(), when);
     };
   }
 
@@ -118,6 +130,7 @@ public sealed interface Demand {
       case OfRow(Formula condition) -> condition.reachesOut();
       case OfChildren children -> true;
       case Alone(var per, Formula where) -> where.reachesOut();
+      case Stays(var fields, Formula when) -> when.reachesOut();
       case Apart apart -> false;
       case Tree tree -> true;
     };

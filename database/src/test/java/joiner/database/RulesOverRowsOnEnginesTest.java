@@ -500,6 +500,38 @@ class RulesOverRowsOnEnginesTest {
   }
 
   @Test
+  void valuesStayWhereTheyAreSaidToAndOnlyThere() throws Exception {
+    Demand stays =
+        new Demand.Stays(
+            List.of(new FieldId("weight"), new FieldId("last_day")), new Formula("urgent"));
+    Case of = new Case(BOOKING, stays, Means.TRIGGER, Means.TRIGGER, Means.TRIGGER);
+    Draft draft = draft(of);
+    for (String url : Databases.fresh(folder)) {
+      Keeping keeping = keeping(draft, of, Shipment.dialectOf(url));
+      assertThat(keeping.by()).as(url).isEqualTo(of.on(url));
+      Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      if (keeping.isKept()) {
+        try (Connection connection = DriverManager.getConnection(url)) {
+          connection.setAutoCommit(false);
+          String into = "INSERT INTO booking (booking_id, urgent, weight) VALUES ";
+          run(connection, into + "(1, TRUE, 2), (2, FALSE, 2), (3, NULL, NULL)");
+          connection.commit();
+          String set = "UPDATE booking SET ";
+          assertThat(isDone(connection, set + "weight = 3 WHERE booking_id = 1")).isFalse();
+          assertThat(isDone(connection, set + "weight = NULL WHERE booking_id = 1")).isFalse();
+          assertThat(isDone(connection, set + "last_day = '2026-03-11' WHERE booking_id = 1"))
+              .isFalse();
+          assertThat(isDone(connection, set + "weight = 2, first_day = '2026-03-11'")).isTrue();
+          assertThat(isDone(connection, set + "weight = 3 WHERE booking_id > 1")).isTrue();
+          assertThat(isDone(connection, set + "urgent = FALSE WHERE booking_id = 1")).isTrue();
+          assertThat(isDone(connection, set + "weight = 3 WHERE booking_id = 1")).isTrue();
+        }
+      }
+      Databases.drop(url);
+    }
+  }
+
+  @Test
   void whoeverIsRefusedReadsTheMessageOfTheRule() throws Exception {
     Case of = cases().findFirst().orElseThrow();
     Draft draft = draft(of);
