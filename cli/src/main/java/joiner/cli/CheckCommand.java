@@ -2,16 +2,22 @@ package joiner.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
+import joiner.finding.RuleSense;
 import joiner.finding.Severity;
 import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
 import joiner.model.Design;
+import joiner.reasoning.Reasoner;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -31,11 +37,15 @@ final class CheckCommand implements Callable<Integer> {
 
   @Spec private CommandSpec spec;
 
+  private static final Duration PATIENCE = Duration.ofMillis(400);
+
   @Override
   public Integer call() throws IOException, UnreadableFileException {
     PrintWriter out = spec.commandLine().getOut();
     var draft = design.open(spec.commandLine().getErr()).draft();
-    List<Finding> findings = DesignChecks.run(draft);
+    List<Finding> findings = new ArrayList<>(DesignChecks.run(draft));
+    findings.addAll(ofRules(draft));
+    findings.sort(Comparator.comparing(Finding::severity));
     Map<String, Integer> counts = counts(findings);
     if (json) {
       JsonOut.print(document(draft.design(), findings, counts), out);
@@ -53,6 +63,18 @@ final class CheckCommand implements Callable<Integer> {
               + " to consider");
     }
     return counts.get("error") > 0 ? ExitCode.ERRORS : ExitCode.FINE;
+  }
+
+  /** What a solver says of the rules; it is loaded only where there are any. */
+  private static List<Finding> ofRules(Draft draft) {
+    if (!RuleSense.hasRules(draft)) {
+      return List.of();
+    }
+    try (var reasoner = new Reasoner(Clock.systemDefaultZone(), PATIENCE)) {
+      return draft.design().tables().stream()
+          .flatMap(table -> RuleSense.of(draft.meaning().of(table), reasoner).stream())
+          .toList();
+    }
   }
 
   private static Map<String, Integer> counts(List<Finding> findings) {

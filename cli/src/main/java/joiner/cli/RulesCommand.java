@@ -18,6 +18,7 @@ import joiner.format.UnreadableFileException;
 import joiner.meaning.Draft;
 import joiner.model.Rule;
 import joiner.model.Table;
+import joiner.reasoning.Note;
 import joiner.reasoning.Reasoner;
 import joiner.reasoning.Understood;
 import joiner.reasoning.Witness;
@@ -95,7 +96,7 @@ final class RulesCommand implements Callable<Integer> {
             + understood.rule().label());
     print("passes", understood.passes(), out);
     print("fails", understood.fails(), out);
-    understood.notes().forEach(note -> out.println("    " + note));
+    understood.notes().forEach(note -> out.println("    " + note.words()));
   }
 
   private static void print(String what, List<Witness> rows, PrintWriter out) {
@@ -117,7 +118,7 @@ final class RulesCommand implements Callable<Integer> {
     rule.put("by", understood.by().stream().map(Rule::name).toList());
     rule.put("passes", understood.passes().stream().map(Witness::texts).toList());
     rule.put("fails", understood.fails().stream().map(Witness::texts).toList());
-    rule.put("notes", understood.notes());
+    rule.put("notes", understood.notes().stream().map(Note::words).toList());
     Map<String, String> kept = new LinkedHashMap<>();
     for (Dialect dialect : Dialects.ALL) {
       kept.put(dialect.id(), keeping(draft, said, dialect).by().words());

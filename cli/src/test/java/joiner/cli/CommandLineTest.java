@@ -118,7 +118,7 @@ class CommandLineTest {
         design);
     Outcome wrong = run("rules", design.toString());
     assertThat(wrong.code()).isEqualTo(1);
-    assertThat(wrong.out()).contains("never  Kiln  Tiny", "8 rules");
+    assertThat(wrong.out()).contains("never  Kiln  Tiny", "13 rules");
   }
 
   @Test
@@ -126,7 +126,7 @@ class CommandLineTest {
     assertThat(run("audit", demo()).code()).isZero();
     Outcome outcome = run("audit", broken(), "--json");
     assertThat(outcome.code()).isEqualTo(1);
-    assertThat(outcome.json().get("total")).isEqualTo(32);
+    assertThat(outcome.json().get("total")).isEqualTo(37);
     Map<?, ?> member = (Map<?, ?>) ((List<?>) outcome.json().get("tables")).get(1);
     assertThat(member.get("rows")).isEqualTo(40);
     assertThat((Map<?, ?>) ((List<?>) member.get("violations")).get(1))

@@ -7,14 +7,14 @@ import java.util.function.Function;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
-import joiner.model.TableId;
+import joiner.model.Table;
 
 /**
  * Looks for rows that a condition is true of and that have the same values in some fields as one
  * before. Keeps the values of the rows that the condition is true of.
  */
 final class AloneCheck implements RowsCheck {
-  private final TableId table;
+  private final Table table;
   private final Constraint.Alone alone;
   private final List<TypedCells> per;
   private final RuleProgram notWhere;
@@ -29,7 +29,7 @@ final class AloneCheck implements RowsCheck {
    * @param row gives for a row, from 0 in the batch, what formulas read
    */
   AloneCheck(
-      TableId table,
+      Table table,
       Constraint.Alone alone,
       List<TypedCells> per,
       RuleProgram notWhere,

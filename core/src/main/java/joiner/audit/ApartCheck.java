@@ -10,7 +10,7 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.model.Demand;
-import joiner.model.TableId;
+import joiner.model.Table;
 
 /**
  * Looks for periods that begin before one that began earlier has ended, and for those that leave a
@@ -18,7 +18,7 @@ import joiner.model.TableId;
  * that it takes n log n of n rows.
  */
 final class ApartCheck implements RowsCheck {
-  private final TableId table;
+  private final Table table;
   private final Constraint.Apart apart;
   private final List<TypedCells> per;
   private final TypedCells from;
@@ -34,7 +34,7 @@ final class ApartCheck implements RowsCheck {
   private record Period(int row, Value from, Value until) {}
 
   ApartCheck(
-      TableId table,
+      Table table,
       Constraint.Apart apart,
       List<TypedCells> per,
       TypedCells from,
@@ -79,8 +79,7 @@ final class ApartCheck implements RowsCheck {
 
   private void along(List<Period> all) {
     Demand.Apart demand = apart.periods();
-    all.sort(
-        Comparator.comparing(Period::from, Evaluator::order).thenComparing(Period::row));
+    all.sort(Comparator.comparing(Period::from, Evaluator::order).thenComparing(Period::row));
     Value reached = all.getFirst().until;
     for (Period period : all.subList(1, all.size())) {
       int order = reached instanceof Value.Null ? -1 : Evaluator.order(period.from, reached);
@@ -107,8 +106,7 @@ final class ApartCheck implements RowsCheck {
   private static Value next(Value last) {
     return switch (last) {
       case Value.Date day -> new Value.Date(day.date().plusDays(1));
-      case Value.Num number ->
-          new Value.Num(number.number().add(BigDecimal.ONE), number.whole());
+      case Value.Num number -> new Value.Num(number.number().add(BigDecimal.ONE), number.whole());
       default -> throw new IllegalArgumentException("there is no next of " + last);
     };
   }

@@ -4,13 +4,14 @@ import java.util.List;
 import java.util.function.Function;
 import joiner.expression.Reference;
 import joiner.expression.Value;
+import joiner.meaning.Messages;
 import joiner.model.FieldId;
 import joiner.model.Rule;
-import joiner.model.TableId;
+import joiner.model.Table;
 
 /** Looks for rows for which a rule is false. */
 final class RuleCheck {
-  private final TableId table;
+  private final Table table;
   private final Rule rule;
   private final List<FieldId> fields;
   private final RuleProgram program;
@@ -23,7 +24,7 @@ final class RuleCheck {
    * @param row gives for a row, from 0 in the batch, what formulas read
    */
   RuleCheck(
-      TableId table,
+      Table table,
       Rule rule,
       List<FieldId> fields,
       RuleProgram program,
@@ -47,7 +48,7 @@ final class RuleCheck {
   }
 
   /** Rows that a rule refuses, in the rule's own words. */
-  static KnownAudit.Found found(TableId table, List<FieldId> fields, Rule rule, Broken broken) {
+  static KnownAudit.Found found(Table table, List<FieldId> fields, Rule rule, Broken broken) {
     if (broken.isEmpty()) {
       return KnownAudit.Found.NOTHING;
     }
@@ -56,11 +57,11 @@ final class RuleCheck {
     String says =
         rule.message().isBlank()
             ? (one ? "breaks the rule " : "break the rule ") + rule.label()
-            : (one ? "is refused: " : "are refused: ") + rule.message();
+            : (one ? "is refused: " : "are refused: ") + Messages.labelled(rule.message(), table);
     return KnownAudit.Found.of(
         new Violation(
             Violation.Kind.RULE,
-            table,
+            table.id(),
             fields,
             rule.name(),
             broken.count(),

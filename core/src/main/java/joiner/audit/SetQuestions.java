@@ -10,11 +10,11 @@ import joiner.engine.Dialect;
 import joiner.engine.RowsQuery;
 import joiner.engine.Support;
 import joiner.expression.Checked;
-import joiner.expression.Expression;
 import joiner.expression.Formula;
 import joiner.expression.Kind;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
+import joiner.meaning.Messages;
 import joiner.meaning.TableMeaning;
 import joiner.model.Demand;
 import joiner.model.Design;
@@ -202,10 +202,10 @@ public final class SetQuestions {
     return formula.reads().stream().anyMatch(read -> !(read instanceof OwnField));
   }
 
-  private static String says(Rule rule) {
+  private String says(Rule rule) {
     return rule.message().isBlank()
         ? " break the rule " + rule.label()
-        : " are refused: " + rule.message();
+        : " are refused: " + Messages.labelled(rule.message(), table);
   }
 
   private Violation about(Constraint.Ruled ruled) {
@@ -301,8 +301,13 @@ public final class SetQuestions {
                 per.stream().map(column -> column + " IS NOT NULL"),
                 Stream.of(
                     from + " IS NOT NULL",
-                    "(" + until + " IS NULL OR " + from + (periods.closed() ? " <= " : " < ")
-                        + until + ")"))
+                    "("
+                        + until
+                        + " IS NULL OR "
+                        + from
+                        + (periods.closed() ? " <= " : " < ")
+                        + until
+                        + ")"))
             .collect(Collectors.joining(" AND "));
     String reached = dialect.name(REACHED);
     String began = dialect.name(BEGAN);

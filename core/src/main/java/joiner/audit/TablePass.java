@@ -135,8 +135,7 @@ final class TablePass {
   RuleCheck checkRule(Constraint.Holds holds, Checked.Sound sound) {
     holds.fields().forEach(this::cells);
     var program = new RuleProgram(sound.tree(), cells, clock, batchRows);
-    var check =
-        new RuleCheck(table.id(), holds.rule(), holds.fields(), program, this::row, mostRows);
+    var check = new RuleCheck(table, holds.rule(), holds.fields(), program, this::row, mostRows);
     rules.add(check);
     return check;
   }
@@ -150,7 +149,7 @@ final class TablePass {
             Demand.Apart periods = apart.periods();
             yield Optional.of(
                 new ApartCheck(
-                    table.id(),
+                    table,
                     apart,
                     cells(periods.per()),
                     cells(periods.from()),
@@ -160,7 +159,7 @@ final class TablePass {
           case Constraint.Tree tree ->
               Optional.of(
                   new TreeCheck(
-                      table.id(),
+                      table,
                       tree,
                       cells(tree.over().parentFields()),
                       cells(tree.over().childFields()),
@@ -178,7 +177,7 @@ final class TablePass {
     Expression where = alone.where().tree();
     var isNot = new Expression.IsTruth(where, Optional.of(true), true, where.place());
     var program = new RuleProgram(isNot, cells, clock, batchRows);
-    return new AloneCheck(table.id(), alone, cells(alone.per()), program, this::row, mostRows);
+    return new AloneCheck(table, alone, cells(alone.per()), program, this::row, mostRows);
   }
 
   private Function<Reference, Value> row(int row) {

@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Map;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
-import joiner.model.TableId;
+import joiner.model.Table;
 
 /** Looks for rows that lead back to themselves, in time linear in rows. */
 final class TreeCheck implements RowsCheck {
-  private final TableId table;
+  private final Table table;
   private final Constraint.Tree tree;
   private final List<TypedCells> keys;
   private final List<TypedCells> up;
@@ -19,11 +19,7 @@ final class TreeCheck implements RowsCheck {
   private final Broken broken;
 
   TreeCheck(
-      TableId table,
-      Constraint.Tree tree,
-      List<TypedCells> keys,
-      List<TypedCells> up,
-      int mostRows) {
+      Table table, Constraint.Tree tree, List<TypedCells> keys, List<TypedCells> up, int mostRows) {
     this.table = table;
     this.tree = tree;
     this.keys = List.copyOf(keys);

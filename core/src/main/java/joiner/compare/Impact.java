@@ -116,8 +116,7 @@ public record Impact(List<Effect> effects, long kept) {
             ValueType.of(Kind.BOOLEAN));
     return ruled
         .fault()
-        .<Checked>map(
-            why -> new Checked.Faulty(List.of(new Problem(Place.NOWHERE.span(), why))))
+        .<Checked>map(why -> new Checked.Faulty(List.of(new Problem(Place.NOWHERE.span(), why))))
         .orElse(sound);
   }
 

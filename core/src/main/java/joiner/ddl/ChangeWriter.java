@@ -223,14 +223,19 @@ final class ChangeWriter {
     }
     List<Exclusion> exclusions =
         there.exclusions().stream()
-            .filter(e -> Optional.ofNullable(anew.get(e.table())).filter(c -> !c.isRenamed()).isPresent())
+            .filter(
+                e ->
+                    Optional.ofNullable(anew.get(e.table()))
+                        .filter(c -> !c.isRenamed())
+                        .isPresent())
             .toList();
     List<Grant> grants =
         there.grants().stream()
             .filter(grant -> anew.containsKey(grant.on()))
             .map(grant -> grant.on(anew.get(grant.on()).after().name()))
             .toList();
-    statements.addAll(Definitions.all(new Surroundings(views, triggers, exclusions, grants), dialect));
+    statements.addAll(
+        Definitions.all(new Surroundings(views, triggers, exclusions, grants), dialect));
   }
 
   /** Triggers that go with their tables, for they call them as they were, and their new names. */

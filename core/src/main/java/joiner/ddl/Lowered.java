@@ -18,8 +18,6 @@ import joiner.catalog.Surroundings;
 import joiner.catalog.Trigger;
 import joiner.catalog.View;
 import joiner.engine.Dialect;
-import joiner.engine.Support;
-import joiner.expression.Checked;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.model.Design;

@@ -94,9 +94,7 @@ final class OwnSurroundings {
             exclusion ->
                 first.add(
                     Statement.of(
-                        Statement.Section.RELEASES,
-                        "",
-                        dialect.alter().dropExclusion(exclusion))));
+                        Statement.Section.RELEASES, "", dialect.alter().dropExclusion(exclusion))));
     before.views().stream()
         .filter(this::isThere)
         .forEach(

@@ -28,6 +28,7 @@ import joiner.expression.Expression;
 import joiner.expression.Reference;
 import joiner.meaning.Constraint;
 import joiner.meaning.DemandWords;
+import joiner.meaning.Messages;
 import joiner.meaning.TableMeaning;
 import joiner.model.Demand;
 import joiner.model.Design;
@@ -96,7 +97,7 @@ final class RuleKeeping {
   private String says(Rule rule) {
     return rule.message().isBlank()
         ? DemandWords.of(design, table, rule.demand())
-        : rule.message().strip();
+        : Messages.labelled(rule.message().strip(), table);
   }
 
   private Supplier<String> naming(Rule rule) {
@@ -108,8 +109,7 @@ final class RuleKeeping {
     return switch (check) {
       case Support.Kept kept ->
           Keeping.check(
-              new Check(
-                  names.take(rule.name()), new SqlExpression(kept.sql(), Optional.of(tree))));
+              new Check(names.take(rule.name()), new SqlExpression(kept.sql(), Optional.of(tree))));
       case Support.Impossible(String loss) -> looked(rule, tree, loss);
     };
   }
@@ -373,8 +373,7 @@ final class RuleKeeping {
             + dialect.name(table.name())
             + " h1 WHERE "
             + same(aliased("h1", table, r.parentFields()), key);
-    List<Upkeep.Held> held =
-        List.of(new Upkeep.Held(Optional.of(parent), table.name(), true));
+    List<Upkeep.Held> held = List.of(new Upkeep.Held(Optional.of(parent), table.name(), true));
     var looks = new ArrayList<Looked>();
     List<String> columns = child.namesOf(List.copyOf(read));
     looks.add(
@@ -496,9 +495,7 @@ final class RuleKeeping {
     List<String> here = columns.stream().map(dialect::name).toList();
     String which =
         Stream.concat(
-                here.isEmpty()
-                    ? Stream.empty()
-                    : Stream.of(same(here, rowOf(table, alone.per()))),
+                here.isEmpty() ? Stream.empty() : Stream.of(same(here, rowOf(table, alone.per()))),
                 Stream.of("(" + where + ")"))
             .collect(Collectors.joining(" AND "));
     return made(
@@ -508,7 +505,10 @@ final class RuleKeeping {
             Set.of(Event.INSERT, Event.UPDATE),
             table.namesOf(alone.fields()),
             List.of(),
-            "SELECT 1 FROM " + dialect.name(table.name()) + " WHERE " + which
+            "SELECT 1 FROM "
+                + dialect.name(table.name())
+                + " WHERE "
+                + which
                 + " HAVING COUNT(*) > 1",
             says(alone.rule()),
             false));
@@ -523,8 +523,7 @@ final class RuleKeeping {
   private Keeping apart(Rule rule, Demand.Apart periods) {
     Optional<String> against =
         notColumns(
-            Stream.concat(
-                    periods.per().stream(), Stream.of(periods.from(), periods.until()))
+            Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until()))
                 .toList());
     if (against.isPresent()) {
       return Keeping.none(against.get());
@@ -578,13 +577,7 @@ final class RuleKeeping {
   private String counts(Demand.Apart periods, String of) {
     String from = column(of, periods.from());
     String until = column(of, periods.until());
-    return "("
-        + until
-        + " IS NULL OR "
-        + from
-        + (periods.closed() ? " <= " : " < ")
-        + until
-        + ")";
+    return "(" + until + " IS NULL OR " + from + (periods.closed() ? " <= " : " < ") + until + ")";
   }
 
   private Looked overlapping(Rule rule, Demand.Apart periods) {
@@ -628,8 +621,7 @@ final class RuleKeeping {
 
   private List<String> fields(Demand.Apart periods) {
     return table.namesOf(
-        Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until()))
-            .toList());
+        Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until())).toList());
   }
 
   /** A period that others came before, none of which ends where it begins. */

@@ -99,7 +99,9 @@ final class ScriptReader {
     tables.values().forEach(table -> table.foreignKeys.replaceAll(this::referring));
     List<CatalogTable> made = tables.values().stream().map(TableDraft::table).toList();
     return new SqlScript(
-        new Catalog(made, List.of(), new Surroundings(views, triggers, List.of(), List.of())), rows, unread);
+        new Catalog(made, List.of(), new Surroundings(views, triggers, List.of(), List.of())),
+        rows,
+        unread);
   }
 
   /** Whether a block opens there that END closes; outside of one CASE stands in one statement. */

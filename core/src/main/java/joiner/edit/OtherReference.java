@@ -97,9 +97,7 @@ record OtherReference(
     List<Index> indexes =
         table.indexes().stream().map(i -> i.withFields(instead(i.fields(), ids))).toList();
     List<Rule> rules =
-        table.rules().stream()
-            .map(rule -> rule.withDemand(instead(rule.demand(), ids)))
-            .toList();
+        table.rules().stream().map(rule -> rule.withDemand(instead(rule.demand(), ids))).toList();
     return table
         .withRules(rules)
         .withPrimaryKey(instead(table.primaryKey(), ids))

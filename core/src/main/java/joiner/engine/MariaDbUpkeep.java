@@ -53,10 +53,7 @@ final class MariaDbUpkeep extends NumberingUpkeep {
       }
       boolean walks = found(look).startsWith("WITH ");
       lines.add(
-          "IF EXISTS ("
-              + found(look).replace("\n", "\n    ")
-              + (walks ? "" : SHARED)
-              + ") THEN");
+          "IF EXISTS (" + found(look).replace("\n", "\n    ") + (walks ? "" : SHARED) + ") THEN");
       lines.add("  " + refused(text(look.says())));
       lines.add("END IF;");
       String sql =

@@ -61,6 +61,7 @@ public final class DesignChecks {
           new RowLabelShared(),
           new OriginNotKept(),
           new OneMessageTwoRules(),
+          new RuleMessages(),
           new FaultyExpression());
 
   private DesignChecks() {}

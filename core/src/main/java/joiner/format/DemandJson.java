@@ -113,13 +113,10 @@ final class DemandJson {
         rule.put(CHILDREN, json);
       }
       case Demand.Alone(List<FieldId> per, Formula where) ->
-          rule.put(
-              ALONE,
-              new Json.Obj().put("per", names(table, per)).put("where", where.text()));
+          rule.put(ALONE, new Json.Obj().put("per", names(table, per)).put("where", where.text()));
       case Demand.Stays(List<FieldId> fields, Formula when) ->
           rule.put(
-              STAYS,
-              new Json.Obj().put("fields", names(table, fields)).put("when", when.text()));
+              STAYS, new Json.Obj().put("fields", names(table, fields)).put("when", when.text()));
       case Demand.Apart(var per, var from, var until, var closed, var gapless) -> {
         var json =
             new Json.Obj()

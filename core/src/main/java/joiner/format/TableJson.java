@@ -328,7 +328,9 @@ final class TableJson {
           new Json.Arr(table.indexes().stream().map(index -> write(table, index)).toList(), 0));
     }
     if (!table.rules().isEmpty()) {
-      more.put("rules", new Json.Arr(table.rules().stream().map(rule -> write(table, rule)).toList(), 0));
+      more.put(
+          "rules",
+          new Json.Arr(table.rules().stream().map(rule -> write(table, rule)).toList(), 0));
     }
     if (!table.groups().isEmpty()) {
       more.put(

@@ -386,8 +386,7 @@ public sealed interface Constraint {
 
     @Override
     public List<FieldId> fields() {
-      return Stream.concat(
-              periods.per().stream(), Stream.of(periods.from(), periods.until()))
+      return Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until()))
           .toList();
     }
   }

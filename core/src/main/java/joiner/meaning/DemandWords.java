@@ -69,8 +69,18 @@ public final class DemandWords {
     String each = "Each " + table.noun().singular();
     return children
         .of()
-        .map(of -> "The sum of " + of.text() + " over the " + rows + where + " of "
-            + table.noun().indefinite() + " is " + bounds + ".")
+        .map(
+            of ->
+                "The sum of "
+                    + of.text()
+                    + " over the "
+                    + rows
+                    + where
+                    + " of "
+                    + table.noun().indefinite()
+                    + " is "
+                    + bounds
+                    + ".")
         .orElse(each + " has " + bounds + " " + rows + where + ".");
   }
 

@@ -7,6 +7,7 @@ import java.util.Optional;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Expression.Comparison;
+import joiner.expression.Formula;
 import joiner.expression.Kind;
 import joiner.expression.Place;
 import joiner.expression.Problem;
@@ -16,13 +17,12 @@ import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.Origin;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
 import joiner.model.Summing;
 import joiner.model.Table;
-import joiner.expression.Formula;
-import joiner.model.Origin;
 
 /** What the rules of one table demand, read and bound. */
 final class RuleReading {
@@ -57,9 +57,7 @@ final class RuleReading {
 
   private Checked children(Demand.OfChildren children) {
     Optional<Relationship> over =
-        design
-            .flatMap(d -> d.find(children.over()))
-            .filter(r -> r.parent().equals(table.id()));
+        design.flatMap(d -> d.find(children.over())).filter(r -> r.parent().equals(table.id()));
     if (over.isEmpty()) {
       return faulty("The rows it speaks of do not belong to this table any more.");
     }
@@ -70,7 +68,8 @@ final class RuleReading {
             .map(of -> "the sum of " + of.text())
             .orElse("the number of " + child.noun().plural());
     var summing =
-        new SummingUp(computing, design.orElseThrow(), over.get(), List.of(called), SummingUp.UNSAID)
+        new SummingUp(
+                computing, design.orElseThrow(), over.get(), List.of(called), SummingUp.UNSAID)
             .checked(
                 new Origin.SummedUp(
                     children.of().isPresent() ? Summing.SUM : Summing.COUNT,
@@ -115,8 +114,7 @@ final class RuleReading {
       if (bound.isEmpty()) {
         return faulty("“" + bounds.get(i) + "” is no number.");
       }
-      parts.add(
-          new Expression.Compare(sides.get(i), made.tree(), bound.get(), Place.NOWHERE));
+      parts.add(new Expression.Compare(sides.get(i), made.tree(), bound.get(), Place.NOWHERE));
     }
     Expression tree =
         parts.size() == 1 ? parts.getFirst() : new Expression.And(parts, Place.NOWHERE);

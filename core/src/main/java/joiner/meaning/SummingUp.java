@@ -59,8 +59,7 @@ final class SummingUp {
   }
 
   /** A field that is made of rows. */
-  static SummingUp of(
-      ComputedFields computing, Design design, Relationship over, Field field) {
+  static SummingUp of(ComputedFields computing, Design design, Relationship over, Field field) {
     boolean number = field.type().kind() == Kind.NUMBER;
     return new SummingUp(
         computing,

@@ -71,8 +71,8 @@ public sealed interface Demand {
   record Tree(RelationshipId over) implements Demand {}
 
   /**
-   * Where a condition is true of a row, some of its values stay as they are. It is about changes, so
-   * that no row breaks it by itself.
+   * Where a condition is true of a row, some of its values stay as they are. It is about changes,
+   * so that no row breaks it by itself.
    */
   record Stays(List<FieldId> fields, Formula when) implements Demand {
     public Stays {
@@ -105,8 +105,7 @@ public sealed interface Demand {
   }
 
   /** The same demand of the same things under other ids. */
-  default Demand under(
-      UnaryOperator<FieldId> fields, UnaryOperator<RelationshipId> relationships) {
+  default Demand under(UnaryOperator<FieldId> fields, UnaryOperator<RelationshipId> relationships) {
     return switch (this) {
       case OfRow row -> row;
       case OfChildren(var over, var of, var where, var least, var most) ->

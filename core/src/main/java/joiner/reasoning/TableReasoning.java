@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -37,6 +38,8 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Rule;
+import joiner.model.RuleId;
+import joiner.naming.WordList;
 import joiner.reasoning.Understood.Verdict;
 import joiner.shape.TextPattern;
 
@@ -62,7 +65,12 @@ final class TableReasoning {
   private final Evaluator evaluator;
   private final Translation translation;
   private final Solver solver;
+  private final List<Constraint.Ruled> asked;
   private final List<Known> rules = new ArrayList<>();
+
+  /** Which rows the rules on several rows are about. */
+  private final Map<RuleId, Term> conditions = new HashMap<>();
+
   private final LocalDateTime now;
 
   /** How many questions about a rule took too long. */
@@ -74,7 +82,18 @@ final class TableReasoning {
   /** A rule with what the solver is told of it. */
   private record Known(Rule rule, Expression tree, Term term, BoolExpr passes) {}
 
-  TableReasoning(Context z3, TableMeaning meaning, Clock clock, Duration patience) {
+  /**
+   * Some rules of a table.
+   *
+   * @param asked those that say something about each other
+   */
+  TableReasoning(
+      Context z3,
+      TableMeaning meaning,
+      List<Constraint.Ruled> asked,
+      Clock clock,
+      Duration patience) {
+    this.asked = List.copyOf(asked);
     this.z3 = z3;
     this.logic = new Logic(z3);
     this.meaning = meaning;
@@ -86,12 +105,19 @@ final class TableReasoning {
     params.add("timeout", (int) patience.toMillis());
     params.add("random_seed", 1);
     solver.setParameters(params);
-    for (Constraint.Holds holds : meaning.rules()) {
-      if (holds.condition() instanceof Checked.Sound sound) {
-        Term term = translation.of(sound.tree());
-        BoolExpr passes = logic.and(logic.not(term.fails()), logic.or(term.isNull(), term.truth()));
-        rules.add(new Known(holds.rule(), sound.tree(), term, passes));
-      }
+    for (Constraint.Ruled ruled : asked) {
+      Components.formulas(ruled)
+          .forEach(
+              sound -> {
+                Term term = translation.of(sound.tree());
+                if (ruled instanceof Constraint.Holds) {
+                  BoolExpr passes =
+                      logic.and(logic.not(term.fails()), logic.or(term.isNull(), term.truth()));
+                  rules.add(new Known(ruled.rule(), sound.tree(), term, passes));
+                } else {
+                  conditions.put(ruled.rule().id(), term);
+                }
+              });
     }
     List<Reference> read = List.copyOf(translation.read().keySet());
     read.forEach(this::constrain);
@@ -162,13 +188,85 @@ final class TableReasoning {
             .filter(known -> check(known.passes) == Status.UNSATISFIABLE)
             .collect(Collectors.toCollection(TableReasoning::byIdentity));
     Set<Known> clashing = clashing(rules.stream().filter(known -> !never.contains(known)).toList());
-    return rules.stream()
-        .map(
-            known ->
-                never.contains(known)
-                    ? found(known, Verdict.NEVER, List.of())
-                    : understood(known, clashing))
-        .toList();
+    List<Understood> ofRows =
+        rules.stream()
+            .map(
+                known ->
+                    never.contains(known)
+                        ? found(known, Verdict.NEVER, List.of())
+                        : understood(known, clashing))
+            .toList();
+    List<Understood> others =
+        asked.stream()
+            .filter(ruled -> !(ruled instanceof Constraint.Holds))
+            .map(this::overRows)
+            .toList();
+    return Stream.concat(ofRows.stream(), others.stream()).toList();
+  }
+
+  /** A row that keeps all conditions, or the fewest that none keeps. */
+  Together together() {
+    Set<Known> clashing = byIdentity();
+    for (Known known : rules) {
+      if (check(known.passes) == Status.UNSATISFIABLE) {
+        return new Together(Optional.empty(), List.of(known.rule));
+      }
+    }
+    clashing.addAll(clashing(rules));
+    if (!clashing.isEmpty() || rules.isEmpty()) {
+      return new Together(
+          Optional.empty(), rules.stream().filter(clashing::contains).map(Known::rule).toList());
+    }
+    var fixed = new ArrayList<BoolExpr>(List.of(passes(rules)));
+    fixed.add(today);
+    var inputs = new LinkedHashSet<Reference>();
+    rules.forEach(known -> inputs(known.tree, inputs));
+    List<Reference> read = List.copyOf(inputs);
+    for (Known known : rules) {
+      Candidates candidates = Candidates.of(known.tree, meaning, now);
+      var own = new LinkedHashSet<Reference>();
+      inputs(known.tree, own);
+      own.stream()
+          .limit(MOST_PREFERRED)
+          .forEach(
+              reference -> {
+                prefer(fixed, wishes(reference, candidates));
+                prefer(fixed, List.of(logic.not(translation.read(reference).isNull())));
+              });
+    }
+    return new Together(row(rules, read, fixed, true), List.of());
+  }
+
+  /** What a rule on several rows is worth. */
+  private Understood overRows(Constraint.Ruled ruled) {
+    Optional<Term> condition = Optional.ofNullable(conditions.get(ruled.rule().id()));
+    boolean none =
+        condition
+            .filter(term -> check(logic.not(term.isNull()), term.truth()) == Status.UNSATISFIABLE)
+            .isPresent();
+    if (none) {
+      return said(
+          ruled, Verdict.ALWAYS, "Its condition is true of no row, so that it says nothing.");
+    }
+    List<FieldId> per =
+        switch (ruled) {
+          case Constraint.Alone alone -> alone.per();
+          case Constraint.Apart apart -> apart.periods().per();
+          default -> List.of();
+        };
+    if (!per.isEmpty() && meaning.table().isUnique(per)) {
+      String fields = WordList.and(meaning.table().labelsOf(per));
+      return said(
+          ruled,
+          Verdict.ALWAYS,
+          "No two rows have the same " + fields + " anyway, so that it says nothing.");
+    }
+    return new Understood(ruled.rule(), Verdict.FINE, List.of(), List.of(), List.of(), List.of());
+  }
+
+  private static Understood said(Constraint.Ruled ruled, Verdict verdict, String why) {
+    var note = new Note(Note.Kind.OTHER, Optional.empty(), why);
+    return new Understood(ruled.rule(), verdict, List.of(), List.of(), List.of(), List.of(note));
   }
 
   private static Set<Known> byIdentity() {
@@ -242,20 +340,29 @@ final class TableReasoning {
         (verdict == Verdict.NEVER || !passes.isEmpty())
             && (verdict == Verdict.ALWAYS || !fails.isEmpty());
     Verdict sure = verdict == Verdict.FINE && !shown ? Verdict.UNDECIDED : verdict;
+    var notes = new ArrayList<Note>();
+    if (verdict != Verdict.NEVER && verdict != Verdict.ALWAYS) {
+      notes.addAll(notes(known));
+    }
+    if (verdict == Verdict.IMPLIED
+        && by.size() == 1
+        && check(known.passes, logic.not(by.getFirst().passes)) == Status.UNSATISFIABLE) {
+      String words = "It says the very same as " + by.getFirst().rule.label() + ".";
+      notes.add(new Note(Note.Kind.EQUAL, Optional.empty(), words));
+    }
     return new Understood(
-        known.rule,
-        sure,
-        by.stream().map(Known::rule).toList(),
-        passes,
-        fails,
-        verdict == Verdict.NEVER || verdict == Verdict.ALWAYS ? List.of() : notes(known));
+        known.rule, sure, by.stream().map(Known::rule).toList(), passes, fails, notes);
   }
 
   /** What follows for fields and defaults where the rule is kept. */
-  private List<String> notes(Known known) {
-    var notes = new ArrayList<String>();
+  private List<Note> notes(Known known) {
+    var notes = new ArrayList<Note>();
     if (check(known.passes, logic.not(known.term.isNull())) == Status.UNSATISFIABLE) {
-      notes.add("It is true of no row; rows pass only where it is unknown.");
+      notes.add(
+          new Note(
+              Note.Kind.NEVER_TRUE,
+              Optional.empty(),
+              "It is true of no row; rows pass only where it is unknown."));
     }
     for (Reference reference : known.tree.reads()) {
       if (reference instanceof OwnField own && meaning.computed(own.field()).isEmpty()) {
@@ -265,20 +372,30 @@ final class TableReasoning {
     return notes;
   }
 
-  private void ofField(Known known, Field field, List<String> notes) {
+  private void ofField(Known known, Field field, List<Note> notes) {
     Term term = translation.read(OwnField.of(field));
     boolean required = meaning.table().isRequired(field.id());
     if (!required && check(known.passes, term.isNull()) == Status.UNSATISFIABLE) {
-      notes.add("It makes " + field.label() + " required.");
+      notes.add(note(Note.Kind.REQUIRES, field, "It makes " + field.label() + " required."));
     }
     if (check(known.passes, logic.not(term.isNull())) == Status.UNSATISFIABLE) {
-      notes.add("It lets " + field.label() + " have no value.");
+      notes.add(note(Note.Kind.EMPTIES, field, "It lets " + field.label() + " have no value."));
     }
     defaultOf(field.id())
         .filter(value -> !(value instanceof Value.Null))
         .map(value -> is(term, value))
         .filter(usual -> check(known.passes, usual, today) == Status.UNSATISFIABLE)
-        .ifPresent(usual -> notes.add("It refuses the default of " + field.label() + "."));
+        .ifPresent(
+            usual ->
+                notes.add(
+                    note(
+                        Note.Kind.REFUSES_DEFAULT,
+                        field,
+                        "It refuses the default of " + field.label() + ".")));
+  }
+
+  private static Note note(Note.Kind kind, Field field, String words) {
+    return new Note(kind, Optional.of(field.id()), words);
   }
 
   private Optional<Value> defaultOf(FieldId field) {
@@ -377,13 +494,19 @@ final class TableReasoning {
   /** A row of that sort which the evaluator sees as the solver does. */
   private Optional<Witness> row(
       Known known, List<Reference> read, List<BoolExpr> fixed, boolean pass) {
+    return row(List.of(known), read, fixed, pass);
+  }
+
+  private Optional<Witness> row(
+      List<Known> all, List<Reference> read, List<BoolExpr> fixed, boolean pass) {
     for (int i = 0; i < MOST_TRIED && unanswered < MOST_UNANSWERED; i++) {
       if (!isPossible(fixed)) {
         return Optional.empty();
       }
       Model model = solver.getModel();
       Optional<Witness> row = witness(model, read);
-      if (row.filter(witness -> isAsSaid(known, witness, pass)).isPresent()) {
+      if (row.filter(witness -> all.stream().allMatch(k -> isAsSaid(k, witness, pass)))
+          .isPresent()) {
         return row;
       }
       fixed.add(logic.not(sameRow(model, read)));

@@ -9,7 +9,7 @@ import joiner.model.Rule;
  * @param by the other rules that it follows from, or that it cannot hold together with
  * @param passes rows that it lets pass, the most telling first
  * @param fails rows that it refuses
- * @param notes what else follows from it, a sentence each
+ * @param notes what else follows from it
  */
 public record Understood(
     Rule rule,
@@ -17,7 +17,7 @@ public record Understood(
     List<Rule> by,
     List<Witness> passes,
     List<Witness> fails,
-    List<String> notes) {
+    List<Note> notes) {
   public Understood {
     by = List.copyOf(by);
     passes = List.copyOf(passes);

@@ -180,7 +180,7 @@ class EffectsTest {
     Draft other =
         withKiln(
             t ->
-                kiln.withRules(List.of(rule.withName("large")))
+                kiln.withRules(List.of(kiln.rules().getFirst(), rule.withName("large")))
                     .withUniqueKeys(replaced(kiln.uniqueKeys(), key, otherKey))
                     .withIndexes(replaced(kiln.indexes(), index, otherIndex)));
     assertThat(said(Effects.between(one, other)))

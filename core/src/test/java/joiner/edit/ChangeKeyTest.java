@@ -73,7 +73,8 @@ class ChangeKeyTest {
               assertThat(child.field(r.childFields().getFirst()).type())
                   .isEqualTo(new FieldType.Text(6));
             });
-    assertThat(member.rules().getLast().condition().orElseThrow().text()).isEqualTo("referred_by <> card_no");
+    assertThat(member.rules().getLast().condition().orElseThrow().text())
+        .isEqualTo("referred_by <> card_no");
     assertThat(DesignChecks.run(changed))
         .noneMatch(finding -> finding.severity() == Severity.ERROR);
     assertThat(links(changed)).isEqualTo(links(DEMO));

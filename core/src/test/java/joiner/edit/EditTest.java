@@ -127,7 +127,8 @@ class EditTest {
     Table firing = demo.design().table(new TableId("firing"));
     Field ended = firing.fieldNamed("ended_at").orElseThrow();
     Draft renamed = ChangeField.rename(firing, ended, "Finished", "finished_at").apply(demo);
-    assertThat(renamed.design().table(firing.id()).rules().getFirst().condition().orElseThrow().text())
+    assertThat(
+            renamed.design().table(firing.id()).rules().getFirst().condition().orElseThrow().text())
         .isEqualTo("finished_at IS NULL OR finished_at > started_at");
     assertSound(renamed);
   }

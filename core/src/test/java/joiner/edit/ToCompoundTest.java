@@ -167,7 +167,8 @@ class ToCompoundTest {
   void aPeriodDoesNotEndBeforeItBegins() {
     Draft draft = compound("Contract period", "period");
     Rule rule = draft.design().table(SUPPLIER).rules().getLast();
-    assertThat(rule.condition().orElseThrow().text()).isEqualTo("contract_last_day >= contract_first_day");
+    assertThat(rule.condition().orElseThrow().text())
+        .isEqualTo("contract_last_day >= contract_first_day");
     List<FieldId> days = group(draft).fields();
     Draft wrong =
         draft.withRows(

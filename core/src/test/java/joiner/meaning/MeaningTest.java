@@ -93,7 +93,8 @@ class MeaningTest {
             .withField(PEAK.id(), f -> f.withName("heat"))
             .withField(HEAT.id(), f -> f.withName("peak"));
     Table carried = carried(before, after);
-    assertThat(carried.rules().getFirst().condition().orElseThrow().text()).isEqualTo("heat >= peak");
+    assertThat(carried.rules().getFirst().condition().orElseThrow().text())
+        .isEqualTo("heat >= peak");
     assertThat(carried.rowLabel().orElseThrow().text()).isEqualTo("CAST(peak AS VARCHAR)");
     Table without = carried(before, before.withoutField(HEAT.id()));
     assertThat(without.rules().getFirst().condition().orElseThrow().text())

@@ -27,7 +27,6 @@ import joiner.expression.Kind;
 import joiner.expression.Value;
 import joiner.finding.DesignChecks;
 import joiner.finding.KnownFindings;
-import joiner.meaning.Constraint;
 import joiner.model.FarField;
 import joiner.model.FieldId;
 import joiner.model.Relationship;

@@ -127,12 +127,16 @@ class ReasonerTest {
   @Test
   void whatFollowsIsSaid() {
     assertThat(rules("firing", "remark IS NOT NULL").getFirst().notes())
+        .extracting(Note::words)
         .containsExactly("It makes Remark required.");
     assertThat(rules("firing", "remark IS NULL").getFirst().notes())
+        .extracting(Note::words)
         .containsExactly("It lets Remark have no value.");
     assertThat(rules("session", "minutes > 200").getFirst().notes())
+        .extracting(Note::words)
         .containsExactly("It refuses the default of Minutes.");
     assertThat(rules("firing", "peak_c < 500").getFirst().notes())
+        .extracting(Note::words)
         .contains("It is true of no row; rows pass only where it is unknown.");
   }
 

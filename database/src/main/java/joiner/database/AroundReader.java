@@ -62,8 +62,7 @@ final class AroundReader {
     var exclusions = new ArrayList<Exclusion>();
     for (List<String> row : rows(queries.exclusions(), 4)) {
       exclusions.add(
-          new Exclusion(
-              row.get(0), row.get(1), isTrue(row.get(2)), Optional.empty(), row.get(3)));
+          new Exclusion(row.get(0), row.get(1), isTrue(row.get(2)), Optional.empty(), row.get(3)));
     }
     return exclusions;
   }

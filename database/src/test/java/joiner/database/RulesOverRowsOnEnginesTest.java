@@ -109,9 +109,14 @@ class RulesOverRowsOnEnginesTest {
         new Case(BOOKING, alone(List.of("kiln_id"), "urgent"), index, index, trigger),
         new Case(BOOKING, alone(List.of(), "urgent AND weight > 1"), index, index, trigger),
         new Case(
-            BOOKING, alone(List.of("kiln_id", "weight"), "last_day IS NULL"), index, index, trigger),
+            BOOKING,
+            alone(List.of("kiln_id", "weight"), "last_day IS NULL"),
+            index,
+            index,
+            trigger),
         new Case(BOOKING, apart(List.of("kiln_id"), false, false), apart, trigger, trigger),
-        new Case(BOOKING, apart(List.of("kiln_id", "urgent"), true, false), apart, trigger, trigger),
+        new Case(
+            BOOKING, apart(List.of("kiln_id", "urgent"), true, false), apart, trigger, trigger),
         new Case(BOOKING, apart(List.of(), false, false), apart, trigger, trigger),
         new Case(BOOKING, apart(List.of("kiln_id"), false, true), apart, none, none),
         new Case(BOOKING, apart(List.of("kiln_id"), true, true), apart, none, none),
@@ -212,7 +217,8 @@ class RulesOverRowsOnEnginesTest {
                 : String.valueOf(
                     List.copyOf(bookings.keySet()).get(random.nextInt(bookings.size())));
         case "urgent" -> none ? "" : String.valueOf(random.nextInt(3) == 0);
-        case "weight" -> none ? "" : List.of("-1", "1", "2", "2.5", "3", "5").get(random.nextInt(6));
+        case "weight" ->
+            none ? "" : List.of("-1", "1", "2", "2.5", "3", "5").get(random.nextInt(6));
         default -> none ? "" : day();
       };
     }
@@ -224,8 +230,7 @@ class RulesOverRowsOnEnginesTest {
         int kiln = 1 + random.nextInt(3);
         String built = day();
         kilns.get(kiln).put("built_on", built);
-        return Optional.of(
-            "UPDATE kiln SET built_on = '" + built + "' WHERE kiln_id = " + kiln);
+        return Optional.of("UPDATE kiln SET built_on = '" + built + "' WHERE kiln_id = " + kiln);
       }
       if (what < 5 || bookings.isEmpty()) {
         Map<String, String> row = book(number);
@@ -281,8 +286,7 @@ class RulesOverRowsOnEnginesTest {
       return Audit.of(in(draft), Pottery.CLOCK).violations().findAny().isPresent();
     }
 
-    private static Rows rows(
-        Draft draft, TableId table, Map<Integer, Map<String, String>> all) {
+    private static Rows rows(Draft draft, TableId table, Map<Integer, Map<String, String>> all) {
       List<List<Optional<String>>> rows = new ArrayList<>();
       all.forEach(
           (id, row) -> {
@@ -413,8 +417,7 @@ class RulesOverRowsOnEnginesTest {
     List<String> found = Audit.of(filled, Pottery.CLOCK).violations().map(this::count).toList();
     assertThat(found).isNotEmpty();
     Draft open =
-        filled.withDesign(
-            draft.design().withTable(of.table, table -> table.withRules(List.of())));
+        filled.withDesign(draft.design().withTable(of.table, table -> table.withRules(List.of())));
     for (String url : Databases.fresh(folder)) {
       Shipment.ship(open, Target.of(url), RowsChoice.ALL, Progress.NONE);
       LiveAudit live = LiveAudit.of(draft, Target.of(url), Progress.NONE);
@@ -452,8 +455,7 @@ class RulesOverRowsOnEnginesTest {
             "UPDATE booking SET after_id = 4 WHERE booking_id = 3",
             "UPDATE booking SET after_id = 3 WHERE booking_id = 4"));
     races.add(
-        new Race(
-            all.get(15), List.of(kiln), first, "UPDATE kiln SET built_on = '2026-03-15'"));
+        new Race(all.get(15), List.of(kiln), first, "UPDATE kiln SET built_on = '2026-03-15'"));
     return races.stream();
   }
 

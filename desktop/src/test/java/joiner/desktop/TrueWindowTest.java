@@ -141,7 +141,16 @@ class TrueWindowTest extends OpenedWindow {
         });
     robot.type(KeyCode.TAB);
     until(() -> scene.getFocusOwner() instanceof TextField);
-    until(() -> !bench.design().table(new TableId("kiln")).rules().getLast().condition().orElseThrow().isBlank());
+    until(
+        () ->
+            !bench
+                .design()
+                .table(new TableId("kiln"))
+                .rules()
+                .getLast()
+                .condition()
+                .orElseThrow()
+                .isBlank());
     until(() -> bench.verdict().isCurrent());
     TextField message = (TextField) scene.getFocusOwner();
     assertThat(message.getAccessibleText()).isEqualTo("Message when it is broken");

@@ -123,10 +123,14 @@ final class StatusLine {
 
   private void current(Verdict verdict) {
     long toFix = verdict.toFix();
-    fix.setText(toFix == 0 ? texts.get("status.fix") : texts.get("status.fix.some", toFix));
+    String none = verdict.weighing() ? "status.fix.yet" : "status.fix";
+    fix.setText(toFix == 0 ? texts.get(none) : texts.get("status.fix.some", toFix));
     fix.getStyleClass().setAll("label", toFix == 0 ? "spruce" : "brick", "medium");
     showConsider(verdict.toConsider());
-    checked.setText(texts.get("status.checked", verdict.millis()));
+    checked.setText(
+        verdict.weighing()
+            ? texts.get("status.weighing")
+            : texts.get("status.checked", verdict.millis()));
   }
 
   private void failed() {

@@ -1,10 +1,12 @@
 package joiner.desktop.guard;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.ddl.Lowered;
@@ -16,17 +18,25 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
 import joiner.engine.Dialects;
 import joiner.expression.Evaluator;
+import joiner.expression.Formula;
+import joiner.expression.Kind;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
+import joiner.meaning.RuleForm;
 import joiner.meaning.TableMeaning;
+import joiner.model.Demand;
+import joiner.model.FarField;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.OwnField;
+import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.model.RuleId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
+import joiner.reasoning.Together;
 import joiner.reasoning.Understood;
 import joiner.reasoning.Witness;
 
@@ -37,7 +47,10 @@ final class GuardModel {
   private final Map<RuleId, RuleModel> byRule = new LinkedHashMap<>();
   private Optional<TableId> shown = Optional.empty();
   private boolean looking;
+
+  private static final Set<Kind> MOMENTS = Set.of(Kind.DATE, Kind.DATE_TIME, Kind.ZONED);
   private final Computed<TableMeaning, List<Understood>> understood;
+  private final Computed<TableMeaning, Together> together;
 
   /**
    * How many of the rules an engine keeps.
@@ -51,19 +64,25 @@ final class GuardModel {
   }
 
   /** What a field demands beside its type, in words. */
-  record Demand(String field, String words) {}
+  record OfField(String field, String words) {}
 
   GuardModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
-    var solver = new Solver(bench.clock());
     this.understood =
         new Computed<>(
             bench.runner(),
             texts.get("understanding"),
             Lane.WORKING,
             (one, other) -> one.table().equals(other.table()),
-            (meaning, progress) -> solver.rules(meaning));
+            (meaning, progress) -> bench.solver().rules(meaning));
+    this.together =
+        new Computed<>(
+            bench.runner(),
+            texts.get("together"),
+            Lane.WORKING,
+            (one, other) -> one.table().equals(other.table()),
+            (meaning, progress) -> bench.solver().together(meaning));
   }
 
   /** What the rules of the chosen table mean together. */
@@ -74,8 +93,25 @@ final class GuardModel {
   /** Has it found out what the rules of a table mean. */
   void understand(Table table) {
     if (!table.rules().isEmpty()) {
-      understood.ask(bench.draft().meaning().of(table));
+      TableMeaning meaning = bench.draft().meaning().of(table);
+      understood.ask(meaning);
+      if (meaning.rules().size() > 1) {
+        together.ask(meaning);
+      }
     }
+  }
+
+  /** What the conditions on each row are like together, once that is found out. */
+  ReadOnlyObjectProperty<Answer<Together>> togetherProperty() {
+    return together.answerProperty();
+  }
+
+  /** The same of a table as it stands, where it has several conditions. */
+  Optional<Together> together(Table table) {
+    boolean several = bench.draft().meaning().of(table).rules().size() > 1;
+    return several && together.answer() instanceof Answer.Current<Together>(Together known)
+        ? Optional.of(known)
+        : Optional.empty();
   }
 
   /** What is known of a rule as it stands; empty while that is not found out. */
@@ -94,14 +130,26 @@ final class GuardModel {
                     + " "
                     + (entry.getValue() instanceof Value.Null
                         ? texts.get("empty.value")
-                        : Evaluator.show(entry.getValue())))
+                        : shown(entry.getValue())))
         .collect(Collectors.joining(" · "));
   }
 
-  private static String label(Table table, Reference read) {
-    return read instanceof OwnField own && table.hasField(own.field())
-        ? table.field(own.field()).label()
-        : read.name();
+  /** A value as people write it: moments without a T, and without seconds that are none. */
+  static String shown(Value value) {
+    String text = Evaluator.show(value);
+    return value instanceof Value.DateTime || value instanceof Value.Zoned
+        ? text.replace('T', ' ').replaceFirst("(:\\d\\d):00", "$1")
+        : text;
+  }
+
+  private String label(Table table, Reference read) {
+    return switch (read) {
+      case OwnField own when table.hasField(own.field()) -> table.field(own.field()).label();
+      case FarField far ->
+          texts.get(
+              "of.parent", far.table(bench.design()).label(), far.end(bench.design()).label());
+      default -> read.name();
+    };
   }
 
   /** Says whether somebody looks at the stage. */
@@ -109,6 +157,7 @@ final class GuardModel {
     looking = now;
     byRule.values().forEach(rule -> rule.look(now));
     understood.look(now);
+    together.look(now);
   }
 
   /** The chosen table. */
@@ -152,14 +201,96 @@ final class GuardModel {
     }
   }
 
+  /** A sort of rule that can be added. */
+  sealed interface Sort {
+    /** A condition of one's own on each row. */
+    record Own() implements Sort {}
+
+    /** A common condition on each row, written by a form. */
+    record Form(RuleForm.Sort form) implements Sort {}
+
+    /**
+     * Something that several rows keep together.
+     *
+     * @param key of its words
+     */
+    record Over(String key, Demand demand) implements Sort {}
+  }
+
+  /** The sorts of rules that a table can have. */
+  List<Sort> sorts(Table table) {
+    var sorts = new ArrayList<Sort>();
+    sorts.add(new Sort.Own());
+    Arrays.stream(RuleForm.Sort.values()).map(Sort.Form::new).forEach(sorts::add);
+    bench.design().childrenOf(table.id()).stream()
+        .findFirst()
+        .ifPresent(
+            r ->
+                sorts.add(
+                    new Sort.Over(
+                        "children",
+                        new Demand.OfChildren(
+                            r.id(),
+                            Optional.empty(),
+                            Optional.empty(),
+                            Optional.empty(),
+                            Optional.empty()))));
+    sorts.add(new Sort.Over("alone", new Demand.Alone(List.of(), new Formula(""))));
+    sorts.add(new Sort.Over("stays", new Demand.Stays(List.of(), new Formula(""))));
+    periods(table).ifPresent(apart -> sorts.add(new Sort.Over("apart", apart)));
+    bench.design().parentsOf(table.id()).stream()
+        .filter(Relationship::isSelfReference)
+        .findFirst()
+        .ifPresent(r -> sorts.add(new Sort.Over("tree", new Demand.Tree(r.id()))));
+    return sorts;
+  }
+
+  /** The first two fields that could be beginning and end, told apart by the first parent. */
+  private Optional<Demand> periods(Table table) {
+    List<Field> moments =
+        table.fields().stream()
+            .filter(field -> !field.isComputed())
+            .filter(field -> MOMENTS.contains(field.type().kind()))
+            .toList();
+    for (Field from : moments) {
+      Optional<Field> until =
+          moments.stream()
+              .dropWhile(field -> !field.id().equals(from.id()))
+              .skip(1)
+              .filter(field -> field.type().kind() == from.type().kind())
+              .findFirst();
+      if (until.isPresent()) {
+        List<FieldId> per =
+            bench.design().parentsOf(table.id()).stream()
+                .findFirst()
+                .map(Relationship::childFields)
+                .orElse(List.of());
+        return Optional.of(new Demand.Apart(per, from.id(), until.get().id(), false, false));
+      }
+    }
+    return Optional.empty();
+  }
+
   /** Adds a rule that says nothing yet. */
-  RuleId add(Table table) {
+  RuleId add(Table table, Sort sort) {
     String label = texts.get("new.label", table.rules().size() + 1);
     List<String> names =
         bench.design().tables().stream().flatMap(t -> t.rules().stream()).map(Rule::name).toList();
     String name = NamingPolicy.free(NamingPolicy.nameFor(table.name() + " " + label), names);
-    bench.apply(ChangeTable.addRule(table, new Rule(name, label, "", "")));
-    return bench.design().table(table.id()).rules().getLast().id();
+    Demand demand =
+        switch (sort) {
+          case Sort.Own own -> new Demand.OfRow(new Formula(""));
+          case Sort.Form form -> new Demand.OfRow(new Formula(""));
+          case Sort.Over over -> over.demand();
+        };
+    bench.apply(ChangeTable.addRule(table, new Rule(name, label, demand, "")));
+    RuleId added = bench.design().table(table.id()).rules().getLast().id();
+    if (sort instanceof Sort.Form(RuleForm.Sort form)) {
+      rules().stream()
+          .filter(model -> model.rule().id().equals(added))
+          .forEach(model -> model.begin(form.empty()));
+    }
+    return added;
   }
 
   /** How many of a table's rules each engine keeps. */
@@ -181,8 +312,8 @@ final class GuardModel {
   /**
    * What the fields of a table demand beside their types; those that demand nothing are left out.
    */
-  List<Demand> demands(Table table) {
-    var demands = new ArrayList<Demand>();
+  List<OfField> demands(Table table) {
+    var demands = new ArrayList<OfField>();
     for (Field field : table.fields()) {
       String words =
           bench.draft().meaning().of(table).constraintsOf(field.id()).stream()
@@ -190,7 +321,7 @@ final class GuardModel {
               .map(Constraint.OfField::demand)
               .collect(Collectors.joining(", "));
       if (!words.isEmpty()) {
-        demands.add(new Demand(field.label(), words));
+        demands.add(new OfField(field.label(), words));
       }
     }
     return demands;

@@ -12,7 +12,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.desktop.finding.FindingCards;
 import joiner.desktop.widget.Command;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
@@ -21,8 +23,12 @@ import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Workbench;
 import joiner.finding.Topic;
+import joiner.meaning.RuleForm;
+import joiner.model.Rule;
 import joiner.model.RuleId;
 import joiner.model.Table;
+import joiner.naming.WordList;
+import joiner.reasoning.Together;
 
 /**
  * The stage Guard: the rules of a table as cards, each with the rows that pass and those refused.
@@ -51,6 +57,7 @@ public final class GuardView implements StageView {
     bench.selectionProperty().subscribe(value -> seen.changed());
     bench.verdictProperty().subscribe(value -> sideSeen.changed());
     model.understoodProperty().subscribe(value -> showUnderstood());
+    model.togetherProperty().subscribe(value -> sideSeen.changed());
   }
 
   /**
@@ -173,11 +180,41 @@ public final class GuardView implements StageView {
             Parts.shortened(counts, "muted"));
     words.setMinWidth(0);
     HBox.setHgrow(words, Priority.ALWAYS);
-    return Parts.row(10, words, add);
+    var forms = Parts.button(texts.get("new.form"), () -> {});
+    forms.setId("rule-sorts");
+    forms.setOnAction(
+        event ->
+            new Picker<>(texts.get("new.form.pick"), sorts(table))
+                .open(forms, sort -> add(table, sort)));
+    return Parts.row(10, words, forms, add);
+  }
+
+  /** The sorts of rules, those on each row first. */
+  private Offers<GuardModel.Sort> sorts(Table table) {
+    List<Offers.Offer<GuardModel.Sort>> all =
+        model.sorts(table).stream().map(sort -> offer(table, sort)).toList();
+    return typed -> Offers.narrowed(all, typed);
+  }
+
+  private Offers.Offer<GuardModel.Sort> offer(Table table, GuardModel.Sort sort) {
+    String key =
+        switch (sort) {
+          case GuardModel.Sort.Own own -> "OWN";
+          case GuardModel.Sort.Form(RuleForm.Sort form) -> form.name();
+          case GuardModel.Sort.Over over -> over.key();
+        };
+    String group = sort instanceof GuardModel.Sort.Over ? "sort.over" : "sort.row";
+    return new Offers.Offer<>(
+        sort, texts.get("sort." + key), texts.get("sort.why." + key), texts.get(group));
   }
 
   private void add(Table table) {
-    RuleId added = model.add(table);
+    add(table, new GuardModel.Sort.Own());
+  }
+
+  private void add(Table table, GuardModel.Sort sort) {
+    RuleId added = model.add(table, sort);
+    byRule.forEach((rule, card) -> card.update());
     // The new one is the last, and may be below what is seen.
     WhenLaidOut.run(scroll, () -> scroll.setVvalue(scroll.getVmax()));
     byRule.forEach(
@@ -204,12 +241,28 @@ public final class GuardView implements StageView {
             bench,
             texts.get("findings"),
             f -> f.topic() == Topic.GUARD && f.table().equals(table.id())));
-    List<GuardModel.Demand> demands = model.demands(table);
+    model.together(table).ifPresent(known -> nodes.addAll(together(table, known)));
+    List<GuardModel.OfField> demands = model.demands(table);
     if (!demands.isEmpty()) {
       nodes.add(Parts.label(texts.get("side.fields"), "heading"));
       demands.forEach(d -> nodes.add(Parts.fact(d.field(), texts.get("field.must", d.words()))));
     }
     side.getChildren().setAll(nodes);
+  }
+
+  private List<Node> together(Table table, Together known) {
+    if (!known.clashing().isEmpty()) {
+      String rules = WordList.and(known.clashing().stream().map(Rule::label).toList());
+      return List.of(Parts.prose(texts.get("side.clash", rules), "brick", "small"));
+    }
+    return known
+        .row()
+        .map(
+            row ->
+                List.<Node>of(
+                    Parts.label(texts.get("side.together"), "heading"),
+                    Parts.prose(model.words(table, row), "small")))
+        .orElse(List.of());
   }
 
   private Node fact(GuardModel.Keeping keeping) {

@@ -1,9 +1,12 @@
 package joiner.desktop.guard;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.TextArea;
@@ -35,6 +38,9 @@ final class RuleCard {
   /** So many rows show what a rule lets pass, and what it refuses. */
   private static final int MOST_ROWS = 2;
 
+  /** So many engines are named. */
+  private static final int MOST_NAMED = 3;
+
   private static final double HALF = 200;
 
   private final RuleModel model;
@@ -43,6 +49,8 @@ final class RuleCard {
   private final TextArea condition;
   private final TextField message;
   private final VBox judged = new VBox(4);
+  private final VBox messageJudged = new VBox();
+  private final RuleSentence sentence;
   private final VBox trial = new VBox(3);
 
   /** What the rule means, whatever the rows are. */
@@ -57,8 +65,11 @@ final class RuleCard {
     this.label = new TextField(rule.label());
     this.condition = new TextArea(rule.condition().map(Formula::text).orElse(""));
     this.message = new TextField(rule.message());
+    this.sentence = new RuleSentence(model, texts);
     meaning.setId("meaning-" + rule.name());
-    var left = new VBox(6, head(), condition(), judged, message(), meaning);
+    var left =
+        new VBox(
+            6, head(), sentence.node(), condition(), judged, message(), messageJudged, meaning);
     HBox.setHgrow(left, Priority.ALWAYS);
     left.setMinWidth(260);
     trial.setPrefWidth(258);
@@ -66,7 +77,14 @@ final class RuleCard {
     this.node = new HBox(16, left, trial);
     node.getStyleClass().add("card");
     model.trialProperty().subscribe(this::showTrial);
+    sentence.update();
     judge();
+    judgeMessage();
+  }
+
+  /** Whether the rule is on each row, so that it has a condition of its own. */
+  private boolean isOfRow() {
+    return model.rule().condition().isPresent();
   }
 
   Node node() {
@@ -79,7 +97,9 @@ final class RuleCard {
     TypedText.show(label, rule.label());
     TypedText.show(condition, rule.condition().map(Formula::text).orElse(""));
     TypedText.show(message, rule.message());
+    sentence.update();
     judge();
+    judgeMessage();
   }
 
   /**
@@ -89,7 +109,11 @@ final class RuleCard {
    */
   void understood(Optional<Understood> known, Function<Witness, String> words) {
     meaning.getChildren().clear();
-    if (known.isEmpty() || !condition.getText().equals(model.rule().condition().map(Formula::text).orElse(""))) {
+    if (known.isEmpty()
+        || isOfRow()
+            && !condition
+                .getText()
+                .equals(model.rule().condition().map(Formula::text).orElse(""))) {
       return;
     }
     Understood is = known.get();
@@ -98,7 +122,11 @@ final class RuleCard {
       String colour = is.verdict().isWrong() ? "brick" : "oak";
       meaning.getChildren().add(Parts.prose(texts.get("means." + is.verdict(), by), colour));
     }
-    is.notes().forEach(note -> meaning.getChildren().add(Parts.prose(note, "oak", "small")));
+    is.notes()
+        .forEach(note -> meaning.getChildren().add(Parts.prose(note.words(), "oak", "small")));
+    if (is.passes().isEmpty() && is.fails().isEmpty()) {
+      return;
+    }
     var shown = new HBox(16);
     rows("means.passes", is.passes(), words, "spruce").ifPresent(shown.getChildren()::add);
     rows("means.fails", is.fails(), words, "brick").ifPresent(shown.getChildren()::add);
@@ -120,9 +148,13 @@ final class RuleCard {
     return Optional.of(box);
   }
 
-  /** Puts the typing into the condition. */
+  /** Puts the typing into the condition, or the first part of the sentence that writes it. */
   void type() {
-    condition.requestFocus();
+    if (sentence.isThere()) {
+      sentence.type();
+    } else {
+      condition.requestFocus();
+    }
   }
 
   private Node head() {
@@ -141,7 +173,10 @@ final class RuleCard {
     condition.setPrefRowCount(Math.clamp(condition.getText().length() / 34 + 1, 1, 5));
     condition.setAccessibleText(texts.get("condition"));
     condition.setId("condition-" + model.rule().name());
+    condition.setVisible(isOfRow());
+    condition.setManaged(isOfRow());
     condition.textProperty().addListener((property, was, is) -> judge());
+    CompletionList.on(condition, model::completions);
     condition.addEventFilter(
         KeyEvent.KEY_PRESSED,
         event -> {
@@ -151,20 +186,40 @@ final class RuleCard {
           }
         });
     TypedText.leaveWithTab(condition);
-    TypedText.settle(condition, () -> model.rule().condition().map(Formula::text).orElse(""), model::condition);
+    TypedText.settle(
+        condition,
+        () -> model.rule().condition().map(Formula::text).orElse(""),
+        text -> {
+          model.forget();
+          model.condition(text);
+        });
     return condition;
   }
 
   private Node message() {
     TypedText.settle(message, () -> model.rule().message(), model::message);
+    message.textProperty().subscribe(text -> judgeMessage());
     message.setPromptText(texts.get("message.prompt"));
     message.setAccessibleText(texts.get("message"));
     message.setId("message-" + model.rule().name());
     return message;
   }
 
+  private void judgeMessage() {
+    messageJudged
+        .getChildren()
+        .setAll(
+            model.ofMessage(message.getText()).stream()
+                .map(what -> Parts.prose(what, "oak", "small"))
+                .toList());
+  }
+
   /** Shows what the language says of the condition as it stands in the card. */
   private void judge() {
+    if (!isOfRow()) {
+      judgeDemand();
+      return;
+    }
     String text = condition.getText();
     RuleModel.Judgement judgement = model.judge(text);
     boolean faulty = judgement instanceof RuleModel.Judgement.Faulty;
@@ -173,6 +228,23 @@ final class RuleCard {
     if (!(judgement instanceof RuleModel.Judgement.Sound)) {
       trial.getChildren().clear();
     }
+  }
+
+  /** What is demanded of several rows is tried by the audit. */
+  private void judgeDemand() {
+    RuleModel.Judgement judgement = model.judge();
+    judged.getChildren().setAll(words(judgement));
+    if (!(judgement instanceof RuleModel.Judgement.Sound)) {
+      trial.getChildren().clear();
+      return;
+    }
+    trial
+        .getChildren()
+        .setAll(
+            model
+                .refused()
+                .map(says -> Parts.prose(says, "brick", "small"))
+                .orElseGet(() -> Parts.prose(texts.get("rows.keep"), "muted", "small")));
   }
 
   private List<Node> words(RuleModel.Judgement judgement) {
@@ -199,11 +271,36 @@ final class RuleCard {
       badges.getChildren().add(badge);
       return badges;
     }
-    String all = sound.everywhere() ? "badge.all" : "badge.others";
-    badges.getChildren().add(Parts.label(texts.get(all, sound.keeping()), "badge"));
-    for (RuleModel.Loss loss : sound.losses()) {
-      var badge = Parts.label(texts.get("badge.not", loss.dialect().engine()), "badge", "partly");
-      badge.setTooltip(new Tooltip(loss.why()));
+    sound
+        .by()
+        .forEach(
+            (means, engines) -> {
+              String who =
+                  sound.everywhere() && sound.by().size() == 1
+                      ? texts.get("badge.all", engines.size())
+                      : engines.size() > MOST_NAMED
+                          ? texts.get("badge.some", engines.size())
+                          : String.join(", ", engines);
+              var badge = Parts.label(texts.get("badge.by", means.words(), who), "badge");
+              badge.setTooltip(new Tooltip(String.join(", ", engines)));
+              badges.getChildren().add(badge);
+            });
+    Map<String, List<String>> lost = new LinkedHashMap<>();
+    sound
+        .losses()
+        .forEach(
+            loss ->
+                lost.computeIfAbsent(loss.why(), why -> new ArrayList<>())
+                    .add(loss.dialect().engine()));
+    if (!lost.isEmpty()) {
+      List<String> engines = lost.values().stream().flatMap(List::stream).toList();
+      var badge =
+          Parts.label(texts.get("badge.not", String.join(", ", engines)), "badge", "partly");
+      badge.setTooltip(
+          new Tooltip(
+              lost.entrySet().stream()
+                  .map(e -> String.join(", ", e.getValue()) + ": " + e.getKey())
+                  .collect(Collectors.joining("\n"))));
       badges.getChildren().add(badge);
     }
     return badges;

@@ -108,7 +108,7 @@ record RuleTrial(
         " · ",
         rule.reads().stream()
             .map(row)
-            .map(v -> v instanceof Value.Null ? "empty" : Evaluator.show(v))
+            .map(v -> v instanceof Value.Null ? "empty" : GuardModel.shown(v))
             .toList());
   }
 }

@@ -186,6 +186,10 @@ public final class Picker<T> {
 
   /** An offer; its group stands before the first of its group only. */
   private final class OfferCell extends ListCell<Offer<T>> {
+    OfferCell() {
+      setPrefWidth(0); // As wide as the list; what does not fit is shortened.
+    }
+
     @Override
     protected void updateItem(Offer<T> offer, boolean empty) {
       super.updateItem(offer, empty);

@@ -12,6 +12,9 @@ import javafx.scene.input.KeyEvent;
 
 /** Text that counts once typing is over: on Enter or on leaving; Escape gives the old text back. */
 public final class TypedText {
+  /** Under what a control keeps the text that it was given last. */
+  private static final String SHOWN = "joiner.shown";
+
   private TypedText() {}
 
   /** A field with a text. */
@@ -35,6 +38,7 @@ public final class TypedText {
    */
   public static void settle(
       TextInputControl control, Supplier<String> before, Consumer<String> changed) {
+    control.getProperties().put(SHOWN, control.getText());
     control
         .focusedProperty()
         .subscribe(
@@ -63,11 +67,16 @@ public final class TypedText {
     }
   }
 
-  /** Shows the text the design has now, unless somebody types here just now. */
+  /**
+   * Shows the text the design has now, unless somebody types here just now. Who only is here, and
+   * has typed nothing, must not give an older text back on leaving.
+   */
   public static void show(TextInputControl control, String text) {
-    if (!control.isFocused() && !control.getText().equals(text)) {
+    boolean untouched = control.getText().equals(control.getProperties().get(SHOWN));
+    if ((!control.isFocused() || untouched) && !control.getText().equals(text)) {
       control.setText(text);
     }
+    control.getProperties().put(SHOWN, text);
   }
 
   /** Lets Tab leave a text area, as it leaves every other control. */

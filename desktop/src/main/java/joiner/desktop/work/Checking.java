@@ -1,10 +1,13 @@
 package joiner.desktop.work;
 
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -14,11 +17,14 @@ import joiner.audit.KnownAudit;
 import joiner.finding.DesignChecks;
 import joiner.finding.Finding;
 import joiner.finding.KnownFindings;
+import joiner.finding.RuleSense;
 import joiner.meaning.Draft;
+import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.LinkedRows;
 import joiner.rows.SampleRows;
 import joiner.source.LinkedFile;
+import org.jspecify.annotations.Nullable;
 
 /** Findings and audit of the open design, always of its newest state. */
 final class Checking {
@@ -26,8 +32,10 @@ final class Checking {
   private final KnownAudit knownAudit = new KnownAudit();
   private final Computed<Draft, Timed<List<Finding>>> findings;
   private final Computed<Question, Timed<Audited>> audit;
+  private final Computed<Draft, List<Finding>> rules;
   private final Runner runner;
   private int round;
+  private @Nullable Draft asked;
   private final ReadOnlyObjectWrapper<Verdict> verdict = new ReadOnlyObjectWrapper<>(Verdict.NONE);
 
   private record Timed<T>(T value, long nanos) {}
@@ -46,7 +54,7 @@ final class Checking {
    */
   private record Question(Draft draft, int round) {}
 
-  Checking(Runner runner, Clock clock) {
+  Checking(Runner runner, Clock clock, Solver solver) {
     this.runner = runner;
     this.findings =
         new Computed<>(
@@ -73,7 +81,15 @@ final class Checking {
                   Audit.of(draft, files, clock, knownAudit, new Share(draft.rows(), progress));
               return new Timed<>(new Audited(report, states(files)), System.nanoTime() - start);
             });
+    this.rules =
+        new Computed<>(
+            runner,
+            "Weighing the rules",
+            Lane.CHECKING,
+            (left, right) -> left == right,
+            (draft, progress) -> sense(draft, progress, solver));
     findings.answerProperty().subscribe(value -> show());
+    rules.answerProperty().subscribe(value -> show());
     audit.answerProperty().subscribe(value -> show());
   }
 
@@ -81,9 +97,39 @@ final class Checking {
     return verdict.getReadOnlyProperty();
   }
 
+  /** What makes no sense of the rules, table by table. */
+  private static List<Finding> sense(Draft draft, Progress progress, Solver solver) {
+    var found = new ArrayList<Finding>();
+    for (Table table : draft.design().tables()) {
+      if (progress.stopped()) {
+        throw new CancellationException();
+      }
+      found.addAll(RuleSense.of(table, solver.rules(draft.meaning().of(table))));
+    }
+    return found;
+  }
+
   void ask(Draft draft) {
+    asked = draft;
     findings.ask(draft);
     audit.ask(new Question(draft, round));
+    rules.ask(draft);
+  }
+
+  /** Of rules that were looked at earlier, what is about something that is still there. */
+  private List<Finding> ofRules() {
+    Draft draft = asked;
+    return draft == null
+        ? List.of()
+        : rules.answer().latest().orElse(List.of()).stream()
+            .filter(
+                finding ->
+                    draft
+                        .design()
+                        .find(finding.table())
+                        .filter(table -> finding.field().map(table::hasField).orElse(true))
+                        .isPresent())
+            .toList();
   }
 
   /** Audits anew if files that have rows of a draft are others than when last looked at. */
@@ -145,7 +191,7 @@ final class Checking {
     boolean current =
         findings.answer().current().isPresent() && audit.answer().current().isPresent();
     Optional<Failure> failure =
-        Stream.of(findings.answer(), audit.answer())
+        Stream.of(findings.answer(), audit.answer(), rules.answer())
             .filter(Answer.Failed.class::isInstance)
             .map(answer -> ((Answer.Failed<?>) answer).failure())
             .findFirst();
@@ -156,10 +202,15 @@ final class Checking {
     Verdict.State state = current ? Verdict.State.CURRENT : Verdict.State.CHECKING;
     verdict.set(
         new Verdict(
-            foundLatest.map(Timed::value).orElse(Verdict.NONE.findings()),
+            Stream.concat(
+                    foundLatest.map(Timed::value).orElse(Verdict.NONE.findings()).stream(),
+                    ofRules().stream())
+                .sorted(Comparator.comparing(Finding::severity))
+                .toList(),
             auditLatest.map(known -> known.value().report()).orElse(Verdict.NONE.audit()),
             nanos / 1_000_000,
             failure.isPresent() ? Verdict.State.FAILED : state,
+            rules.answer().current().isEmpty(),
             failure));
   }
 }

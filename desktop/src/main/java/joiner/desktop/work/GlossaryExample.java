@@ -49,7 +49,8 @@ final class GlossaryExample {
                   t -> "A row of " + t.label() + " is shown as " + t.rowLabel().get().text() + ".");
       case "rule" ->
           first(t -> !t.rules().isEmpty())
-              .map(t -> t.label() + ": " + DemandWords.of(design, t, t.rules().getFirst().demand()));
+              .map(
+                  t -> t.label() + ": " + DemandWords.of(design, t, t.rules().getFirst().demand()));
       case "default" -> defaultValue();
       case "computed field" -> computed();
       case "label and name" ->

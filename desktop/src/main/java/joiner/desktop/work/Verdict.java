@@ -13,6 +13,7 @@ import joiner.finding.Severity;
  * @param audit of its rows; of an earlier state while it is worked out anew
  * @param millis how long both took when they last ran
  * @param state whether both are of the design as it stands
+ * @param weighing whether it is still found out what the rules mean together
  * @param failure why they could not be worked out, if so
  */
 public record Verdict(
@@ -20,6 +21,7 @@ public record Verdict(
     AuditReport audit,
     long millis,
     State state,
+    boolean weighing,
     Optional<Failure> failure) {
   /** Whether a verdict is of the design as it stands. */
   public enum State {
@@ -33,7 +35,8 @@ public record Verdict(
 
   /** Before the first check. */
   public static final Verdict NONE =
-      new Verdict(List.of(), new AuditReport(List.of()), 0, State.CHECKING, Optional.empty());
+      new Verdict(
+          List.of(), new AuditReport(List.of()), 0, State.CHECKING, false, Optional.empty());
 
   public Verdict {
     findings = List.copyOf(findings);

@@ -25,6 +25,7 @@ public final class Workbench {
   private final Clock clock;
   private final Notices notices = new Notices();
   private final Keeper keeper;
+  private final Solver solver;
   private final Checking checking;
   private final ReadOnlyObjectWrapper<History> history;
   private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
@@ -37,7 +38,8 @@ public final class Workbench {
     this.runner = runner;
     this.clock = clock;
     this.keeper = new Keeper(runner, notices, recovery);
-    this.checking = new Checking(runner, clock);
+    this.solver = new Solver(clock);
+    this.checking = new Checking(runner, clock, solver);
     this.history = new ReadOnlyObjectWrapper<>(opened.history());
     verdictProperty().subscribe(verdict -> verdict.failure().ifPresent(this::tell));
     open(opened);
@@ -71,6 +73,11 @@ public final class Workbench {
   /** What keeps the design on disk. */
   public Keeper keeper() {
     return keeper;
+  }
+
+  /** Who finds out what rules mean. */
+  public Solver solver() {
+    return solver;
   }
 
   /** Where work is done that is longer than a frame. */
