@@ -24,8 +24,10 @@ import joiner.desktop.work.Verdict;
 import joiner.edit.ChangeField;
 import joiner.edit.ChangeTable;
 import joiner.edit.MoveToArea;
+import joiner.expression.Formula;
 import joiner.model.FieldId;
 import joiner.model.Noun;
+import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
@@ -132,8 +134,8 @@ class TrueWindowTest extends OpenedWindow {
   void tabLeavesTheConditionOfARuleAndTheMessageKeepsTheFocus(FxRobot robot) throws Exception {
     show(robot, Stage.GUARD, "kiln");
     robot.interact(node(robot, "new-rule", Button.class)::fire);
-    until(() -> robot.lookup(".condition").tryQuery().isPresent());
-    TextArea condition = robot.lookup(".condition").queryAs(TextArea.class);
+    until(() -> scene.getFocusOwner() instanceof TextArea);
+    TextArea condition = (TextArea) scene.getFocusOwner();
     robot.interact(
         () -> {
           condition.requestFocus();
@@ -166,6 +168,62 @@ class TrueWindowTest extends OpenedWindow {
                 .getLast()
                 .message()
                 .equals("A kiln is larger"));
+  }
+
+  /** Whoever tabs on sees what was written meanwhile, and gives nothing older back. */
+  @Test
+  void aFormIsFilledInByKeyboardAndItsConditionStandsBesideIt(FxRobot robot) throws Exception {
+    show(robot, Stage.GUARD, "firing");
+    robot.interact(node(robot, "rule-sorts", Button.class)::fire);
+    until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
+    robot.write("range");
+    robot.type(KeyCode.ENTER);
+    until(() -> focusedId().equals("part-slot-0"));
+    robot.type(KeyCode.SPACE);
+    until(() -> robot.lookup("#picker-text").tryQuery().isPresent());
+    robot.write("peak");
+    robot.type(KeyCode.ENTER);
+    until(() -> focusedId().equals("part-slot-0"));
+    robot.type(KeyCode.TAB).write("600").type(KeyCode.TAB).write("1300");
+    robot.type(KeyCode.TAB);
+    until(() -> scene.getFocusOwner() instanceof TextArea);
+    TextArea condition = (TextArea) scene.getFocusOwner();
+    until(() -> condition.getText().equals("peak_c BETWEEN 600 AND 1300"));
+    robot.type(KeyCode.TAB);
+    until(() -> scene.getFocusOwner() instanceof TextField);
+    Rule rule = bench.design().table(new TableId("firing")).rules().getLast();
+    assertThat(rule.condition()).contains(new Formula("peak_c BETWEEN 600 AND 1300"));
+    assertThat(rule.label()).isEqualTo("Peak lies between 600 and 1300");
+  }
+
+  private String focusedId() {
+    return scene.getFocusOwner() == null || scene.getFocusOwner().getId() == null
+        ? ""
+        : scene.getFocusOwner().getId();
+  }
+
+  @Test
+  void aConditionIsCompletedWithoutTakingAKeyFromWhoeverTypesOn(FxRobot robot) throws Exception {
+    show(robot, Stage.GUARD, "kiln");
+    robot.interact(node(robot, "new-rule", Button.class)::fire);
+    until(() -> scene.getFocusOwner() instanceof TextArea);
+    TextArea condition = (TextArea) scene.getFocusOwner();
+    robot.write("hot");
+    until(() -> robot.lookup("#completions").tryQuery().isPresent());
+    robot.type(KeyCode.DOWN).type(KeyCode.ENTER);
+    until(() -> condition.getText().equals("hottest_c"));
+    until(() -> robot.lookup("#completions").tryQuery().isEmpty());
+    robot.write(" > 1000 AND fuel = ").press(KeyCode.CONTROL).type(KeyCode.SPACE);
+    robot.release(KeyCode.CONTROL);
+    until(() -> robot.lookup("#completions").tryQuery().isPresent());
+    robot.type(KeyCode.ENTER);
+    until(() -> condition.getText().endsWith("'electric'"));
+    robot.write(" OR lit");
+    until(() -> robot.lookup("#completions").tryQuery().isPresent());
+    robot.type(KeyCode.ENTER); // Nothing was gone to in the list: Enter leaves, as ever.
+    until(() -> scene.getFocusOwner() instanceof TextField);
+    assertThat(condition.getText()).endsWith(" OR lit");
+    until(() -> robot.lookup("#completions").tryQuery().isEmpty());
   }
 
   @Test

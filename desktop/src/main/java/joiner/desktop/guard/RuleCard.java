@@ -176,11 +176,12 @@ final class RuleCard {
     condition.setVisible(isOfRow());
     condition.setManaged(isOfRow());
     condition.textProperty().addListener((property, was, is) -> judge());
-    CompletionList.on(condition, model::completions);
+    CompletionList.on(condition, model::completions); // Before those that leave with these keys.
     condition.addEventFilter(
         KeyEvent.KEY_PRESSED,
         event -> {
-          if (event.getCode() == KeyCode.ENTER && !event.isShiftDown()) {
+          boolean leaves = event.getCode() == KeyCode.ENTER && !event.isShiftDown();
+          if (leaves && !event.isConsumed()) {
             message.requestFocus();
             event.consume();
           }

@@ -84,7 +84,8 @@ public final class TypedText {
     area.addEventFilter(
         KeyEvent.KEY_PRESSED,
         event -> {
-          if (event.getCode() == KeyCode.TAB && !event.isControlDown()) {
+          boolean leaves = event.getCode() == KeyCode.TAB && !event.isControlDown();
+          if (leaves && !event.isConsumed()) {
             area.requestFocusTraversal(
                 event.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
             event.consume();
