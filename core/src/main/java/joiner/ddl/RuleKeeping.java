@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -59,24 +60,28 @@ final class RuleKeeping {
   private final Dialect dialect;
   private final ConstraintNames names;
   private final Function<Expression, Support> checks;
+  private final Predicate<Expression> unseen;
 
   /**
    * Nothing yet.
    *
    * @param checks whether the engine keeps a condition by a check
+   * @param unseen whether what a condition reads is changed without a trigger being called
    */
   RuleKeeping(
       Design design,
       TableMeaning meaning,
       Dialect dialect,
       ConstraintNames names,
-      Function<Expression, Support> checks) {
+      Function<Expression, Support> checks,
+      Predicate<Expression> unseen) {
     this.design = design;
     this.meaning = meaning;
     this.table = meaning.table();
     this.dialect = dialect;
     this.names = names;
     this.checks = checks;
+    this.unseen = unseen;
   }
 
   /** How the engine keeps a rule. */
@@ -110,7 +115,8 @@ final class RuleKeeping {
       case Support.Kept kept ->
           Keeping.check(
               new Check(names.take(rule.name()), new SqlExpression(kept.sql(), Optional.of(tree))));
-      case Support.Impossible(String loss) -> looked(rule, tree, loss);
+      case Support.Impossible(String loss) ->
+          unseen.test(tree) ? Keeping.none(loss) : looked(rule, tree, loss);
     };
   }
 

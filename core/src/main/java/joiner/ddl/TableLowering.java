@@ -527,7 +527,14 @@ final class TableLowering {
 
   /** How the engine keeps a rule of this table. */
   Keeping keeping(Constraint.Ruled ruled) {
-    return new RuleKeeping(design, meaning, dialect, names, this::support).of(ruled);
+    return new RuleKeeping(design, meaning, dialect, names, this::support, this::isUnseen)
+        .of(ruled);
+  }
+
+  /** Whether the engine changes what a condition reads without calling triggers. */
+  private boolean isUnseen(Expression condition) {
+    return dialect.refusedInChecks().contains(InCheck.MOVED_BY_REFERENCE)
+        && readsAny(condition, moved);
   }
 
   private void check(String name, Expression condition, String subject) {

@@ -134,9 +134,10 @@ final class RuleReading {
   }
 
   private Optional<String> missing(List<FieldId> fields) {
-    return fields.stream().allMatch(table::hasField)
-        ? Optional.empty()
-        : Optional.of("A field it speaks of is no longer there; choose another.");
+    return fields.stream()
+        .filter(field -> !table.hasField(field))
+        .findFirst()
+        .map(gone -> "There is no field " + gone.value() + " any more; choose another.");
   }
 
   private Constraint.Ruled alone(Rule rule, Demand.Alone alone) {

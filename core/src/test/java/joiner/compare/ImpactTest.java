@@ -26,7 +26,7 @@ class ImpactTest {
     assertThat(impact.effects())
         .filteredOn(e -> e.kind() == Effect.Kind.FORMULA_BROKEN)
         .extracting(Effect::message)
-        .hasSize(2)
+        .hasSize(3)
         .allMatch(message -> message.contains("of Firing can no longer be read"))
         .allMatch(message -> message.contains("ended_at"));
     assertThat(impact.effects()).anyMatch(e -> e.risk() == Risk.LOSES);

@@ -98,27 +98,27 @@ class LoweredTest {
   @CsvSource(
       delimiter = '!',
       value = {
-        "fired <= CURRENT_DATE ! the clock",
-        "kiln_id > 5 ! a column that counts up",
-        "spare_id <> 7 ! a column that a change of its parent changes",
-        "name <> 'x' ! "
+        "fired <= CURRENT_DATE ! TRIGGER ! ",
+        "kiln_id > 5 ! TRIGGER ! ",
+        "spare_id <> 7 ! AUDIT ! a column that a change of its parent changes",
+        "name <> 'x' ! CHECK ! "
       })
-  void mariaDbTakesOnlyChecksOfPlainColumns(String condition, String reads) {
+  void mariaDbTakesOnlyChecksOfPlainColumnsAndTriggersWhereTheyAreCalled(
+      String condition, Keeping.Means by, String reads) {
     Draft draft =
         draft(
             kiln(new Rule("r", "Tried", condition, "")),
             spare(ReferentialAction.SET_NULL, ReferentialAction.NO_ACTION));
     Lowered maria = lowered(draft, Dialects.MARIADB);
     List<Check> checks = maria.catalog().tables().getFirst().checks();
-    if (reads == null) {
-      assertThat(checks).extracting(Check::name).containsExactly("r");
-      assertThat(told(maria)).isEmpty();
-    } else {
-      assertThat(checks).isEmpty();
-      assertThat(told(maria))
-          .containsExactly(
-              "the rule Tried of Kiln: MariaDB takes no check that reads " + reads + ".");
-    }
+    assertThat(checks).extracting(Check::name).hasSize(by == Keeping.Means.CHECK ? 1 : 0);
+    assertThat(maria.catalog().around().triggers()).hasSize(by == Keeping.Means.TRIGGER ? 2 : 0);
+    assertThat(told(maria))
+        .isEqualTo(
+            reads == null
+                ? List.of()
+                : List.of(
+                    "the rule Tried of Kiln: MariaDB takes no check that reads " + reads + "."));
     assertThat(lowered(draft, Dialects.POSTGRESQL).catalog().tables().getFirst().checks())
         .hasSize(1);
   }

@@ -533,6 +533,33 @@ class RulesOverRowsOnEnginesTest {
     }
   }
 
+  /** MariaDB takes no check that reads the clock. */
+  @Test
+  void whereNoCheckCanReadTheClockATriggerDoes() throws Exception {
+    Demand past = new Demand.OfRow(new Formula("first_day <= CURRENT_DATE"));
+    Case of = new Case(BOOKING, past, Means.CHECK, Means.AUDIT, Means.TRIGGER);
+    Draft draft = draft(of);
+    for (String url : Databases.fresh(folder)) {
+      Keeping keeping = keeping(draft, of, Shipment.dialectOf(url));
+      if (url.startsWith("jdbc:mariadb:")) {
+        assertThat(keeping.by()).isEqualTo(Means.TRIGGER);
+      }
+      Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      if (keeping.isKept()) {
+        try (Connection connection = DriverManager.getConnection(url)) {
+          connection.setAutoCommit(false);
+          String into = "INSERT INTO booking (booking_id, first_day) VALUES ";
+          assertThat(isDone(connection, into + "(1, '2099-01-01')")).as(url).isFalse();
+          assertThat(isDone(connection, into + "(1, '2020-01-01')")).as(url).isTrue();
+          assertThat(isDone(connection, "UPDATE booking SET first_day = '2099-01-01'"))
+              .as(url)
+              .isFalse();
+        }
+      }
+      Databases.drop(url);
+    }
+  }
+
   @Test
   void whoeverIsRefusedReadsTheMessageOfTheRule() throws Exception {
     Case of = cases().findFirst().orElseThrow();
