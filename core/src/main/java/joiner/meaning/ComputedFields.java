@@ -44,6 +44,10 @@ final class ComputedFields {
 
   private record Where(TableId table, FieldId field) {}
 
+  Optional<Design> design() {
+    return design;
+  }
+
   /** The computed fields of a design, or of a table that belongs to none yet. */
   ComputedFields(Optional<Design> design) {
     this.design = design;

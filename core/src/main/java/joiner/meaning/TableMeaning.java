@@ -107,6 +107,30 @@ public final class TableMeaning {
     return ofFields.getOrDefault(field, List.of());
   }
 
+  /** The field of another row that is read over relationships; empty where no design is known. */
+  public Optional<Field> fieldOf(FarField far) {
+    return computing.design().map(far::end);
+  }
+
+  /**
+   * What is demanded of a value that is read, where there is one: the way to another row may lead
+   * nowhere, and of what is summed up nothing is known.
+   */
+  public List<Constraint.OfField> constraintsOf(Reference read) {
+    return switch (read) {
+      case OwnField own -> constraintsOf(own.field());
+      case FarField far ->
+          computing
+              .design()
+              .map(design -> FieldConstraints.of(far.table(design), far.end(design)))
+              .orElse(List.of())
+              .stream()
+              .filter(constraint -> !(constraint instanceof Constraint.Required))
+              .toList();
+      default -> List.of();
+    };
+  }
+
   /** What its rules demand, in the table's order. */
   public List<Constraint.Ruled> ruled() {
     return ruled;

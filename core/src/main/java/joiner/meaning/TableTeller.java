@@ -334,7 +334,8 @@ final class TableTeller {
   }
 
   private void rule(Rule rule) {
-    String text = (rule.message().isBlank() ? rule.label() : rule.message()).strip();
+    String says = rule.message().isBlank() ? rule.label() : rule.message();
+    String text = Messages.labelled(says, table).strip();
     boolean ended = text.matches("(?s).*[.!?]");
     say(new Phrase.Said(ended ? text : text + ".", new Source.OfRule(rule.id())));
   }

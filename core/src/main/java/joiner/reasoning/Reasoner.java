@@ -9,8 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Stream;
 import joiner.meaning.Constraint;
 import joiner.meaning.TableMeaning;
+import joiner.model.FarField;
 import joiner.model.Field;
 import joiner.model.RuleId;
 
@@ -49,9 +51,14 @@ public final class Reasoner implements AutoCloseable {
    * What an answer hangs on.
    *
    * @param fields those that are read, with all that is said of their values
+   * @param others those of other rows
    */
   private record Question(
-      List<Constraint.Ruled> rules, List<Field> fields, List<Boolean> required, LocalDate today) {}
+      List<Constraint.Ruled> rules,
+      List<Field> fields,
+      List<Boolean> required,
+      List<Field> others,
+      LocalDate today) {}
 
   /** What is known of each rule of a table that can be read, in the order of the rules. */
   public List<Understood> rules(TableMeaning meaning) {
@@ -86,7 +93,15 @@ public final class Reasoner implements AutoCloseable {
             .toList();
     List<Boolean> required =
         fields.stream().map(field -> meaning.table().isRequired(field.id())).toList();
-    return new Question(part, fields, required, LocalDate.now(clock));
+    List<Field> others =
+        part.stream()
+            .flatMap(Components::formulas)
+            .flatMap(formula -> formula.reads().stream())
+            .flatMap(
+                read ->
+                    read instanceof FarField far ? meaning.fieldOf(far).stream() : Stream.empty())
+            .toList();
+    return new Question(part, fields, required, others, LocalDate.now(clock));
   }
 
   @Override

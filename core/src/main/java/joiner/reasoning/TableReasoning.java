@@ -128,17 +128,15 @@ final class TableReasoning {
 
   /** Tells what a field that is read must be like. */
   private void constrain(Reference reference) {
-    if (reference instanceof OwnField own) {
-      Term term = translation.read(reference);
-      for (Constraint.OfField constraint : meaning.constraintsOf(own.field())) {
-        said(constraint, term)
-            .ifPresent(
-                says ->
-                    solver.add(
-                        constraint instanceof Constraint.Required
-                            ? says
-                            : logic.or(term.isNull(), says)));
-      }
+    Term term = translation.read(reference);
+    for (Constraint.OfField constraint : meaning.constraintsOf(reference)) {
+      said(constraint, term)
+          .ifPresent(
+              says ->
+                  solver.add(
+                      constraint instanceof Constraint.Required
+                          ? says
+                          : logic.or(term.isNull(), says)));
     }
   }
 
@@ -526,13 +524,11 @@ final class TableReasoning {
   private boolean isAsSaid(Known known, Witness witness, boolean pass) {
     Map<Reference, Value> values = witness.values();
     boolean fits =
-        values.entrySet().stream()
-            .allMatch(
-                entry -> !(entry.getKey() instanceof OwnField own) || fits(own, entry.getValue()));
+        values.entrySet().stream().allMatch(entry -> fits(entry.getKey(), entry.getValue()));
     return fits && passes(known.tree, values) == pass;
   }
 
-  private boolean fits(OwnField own, Value value) {
+  private boolean fits(Reference read, Value value) {
     Predicate<Constraint.OfField> kept =
         constraint ->
             switch (constraint) {
@@ -540,7 +536,7 @@ final class TableReasoning {
               case Constraint.OfValue of -> value instanceof Value.Null || of.isKeptBy(value);
               case Constraint.OfType type -> true;
             };
-    return meaning.constraintsOf(own.field()).stream().allMatch(kept);
+    return meaning.constraintsOf(read).stream().allMatch(kept);
   }
 
   /** Whether a row passes; one that cannot be worked out does not. */

@@ -184,6 +184,14 @@ class DesignChecksTest {
                 "firing",
                 t -> t.withRuleAdded(new Rule("r", "R", "TRUE", t.rules().getFirst().message()))),
             false),
+        new Case(
+            "rule-message",
+            table("firing", t -> t.withRuleAdded(new Rule("r", "R", "TRUE", ""))),
+            false),
+        new Case(
+            "rule-message",
+            table("firing", t -> t.withRuleAdded(new Rule("r", "R", "TRUE", "{heat} is wrong."))),
+            false),
         new Case("chasm", field("piece", "grams", f -> f.withUnit("g")), false),
         new Case(
             "origin-not-kept",
@@ -508,7 +516,8 @@ class DesignChecksTest {
             "growing-choices",
             "duplicate-index",
             "fan",
-            "missing-row-label");
+            "missing-row-label",
+            "rule-message");
   }
 
   @Test

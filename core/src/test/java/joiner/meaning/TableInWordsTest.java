@@ -43,6 +43,8 @@ class TableInWordsTest {
             "A firing cannot end before it has started.",
             "Note the peak temperature when the firing has ended.",
             "A firing may be entered at most two weeks ahead.",
+            "A kiln fires one load at a time; this one is still at work.",
+            "The kiln cannot have been hotter than it can be.",
             "A firing saw any number of incidents and fires any number of pieces.",
             "It cannot be deleted while it has incidents.",
             "People recognise it by Firing number and Cone.");

@@ -70,6 +70,8 @@ class ReasonerTest {
         "firing | peak_c > 1400 | FINE",
         "firing | peak_c > 1400 AND peak_c IS NOT NULL | NEVER",
         "firing | peak_c >= 580 | ALWAYS",
+        "firing | kiln_id.hottest_c >= 900 | ALWAYS",
+        "firing | peak_c > 600 AND kiln_id.hottest_c < 900 | FINE",
         "firing | peak_c >= 600 | FINE",
         "kiln | litres > 0 | ALWAYS",
         "kiln | litres < 1 | NEVER",

@@ -335,6 +335,9 @@ final class RuleCard {
           .refusedExamples()
           .forEach(example -> nodes.add(Parts.prose(example, "brick", "small")));
     }
+    result
+        .says()
+        .ifPresent(says -> nodes.add(Parts.prose(texts.get("reads", says), "muted", "small")));
     if (result.readsClock()) {
       nodes.add(Parts.prose(texts.get("clock"), "muted", "small"));
     }

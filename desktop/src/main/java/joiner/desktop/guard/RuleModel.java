@@ -142,7 +142,8 @@ final class RuleModel {
             : new Judgement.Faulty(faulty.problems().stream().map(p -> fault(text, p)).toList());
       }
       case Checked.Sound sound -> {
-        tried.ask(new RuleTrial.Question(bench.draft(), table, sound, bench.clock()));
+        tried.ask(
+            new RuleTrial.Question(bench.draft(), table, sound, rule().message(), bench.clock()));
         yield sound(sound);
       }
     };

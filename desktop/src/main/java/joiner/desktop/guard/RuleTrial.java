@@ -3,6 +3,7 @@ package joiner.desktop.guard;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.Function;
 import joiner.desktop.work.Progress;
@@ -14,9 +15,11 @@ import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
+import joiner.meaning.Messages;
 import joiner.meaning.RowLabels;
 import joiner.meaning.TableMeaning;
 import joiner.model.FarField;
+import joiner.model.OwnField;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.Rows;
@@ -28,6 +31,8 @@ import joiner.rows.Rows;
  * @param refused how many are refused
  * @param passingExamples a few rows that pass, by what the rule looks at
  * @param refusedExamples a few that are refused
+ * @param says what a person reads whose row is the first one refused, with its values; empty where
+ *     the message names no field
  * @param readsClock whether another day may give another result
  */
 record RuleTrial(
@@ -35,11 +40,12 @@ record RuleTrial(
     int refused,
     List<String> passingExamples,
     List<String> refusedExamples,
+    Optional<String> says,
     boolean readsClock) {
   private static final int EXAMPLES = 2;
 
   /** A rule of a table and the rows to try it on. */
-  record Question(Draft draft, TableId id, Checked.Sound rule, Clock clock) {
+  record Question(Draft draft, TableId id, Checked.Sound rule, String message, Clock clock) {
     private Table table() {
       return draft.design().table(id);
     }
@@ -64,6 +70,7 @@ record RuleTrial(
           && rows() == other.rows()
           && table().fields().equals(other.table().fields())
           && table().rowLabel().equals(other.table().rowLabel())
+          && message.equals(other.message)
           && rule.tree().equals(other.rule.tree());
     }
   }
@@ -77,6 +84,7 @@ record RuleTrial(
     var evaluator = new Evaluator(question.clock());
     var passing = new ArrayList<String>();
     var refused = new ArrayList<String>();
+    Optional<String> says = Optional.empty();
     int passed = 0;
     for (int row = 0; row < rows.count(); row++) {
       if (row % 1024 == 0 && progress.stopped()) {
@@ -85,13 +93,26 @@ record RuleTrial(
       Function<Reference, Value> seen = values.row(question.id(), row);
       boolean passes = passes(evaluator, question.rule(), seen);
       passed += passes ? 1 : 0;
+      if (!passes && says.isEmpty()) {
+        says = says(question, seen);
+      }
       List<String> examples = passes ? passing : refused;
       if (examples.size() < EXAMPLES) {
         examples.add(labels.of(row) + ": " + seen(question.rule(), seen));
       }
     }
     return new RuleTrial(
-        passed, rows.count() - passed, passing, refused, question.rule().readsClock());
+        passed, rows.count() - passed, passing, refused, says, question.rule().readsClock());
+  }
+
+  /** The message of a row, where it names any of its values. */
+  private static Optional<String> says(Question question, Function<Reference, Value> row) {
+    String filled =
+        Messages.filled(
+            question.message(),
+            question.table(),
+            field -> GuardModel.shown(row.apply(OwnField.of(field))));
+    return Optional.of(filled).filter(text -> !text.equals(question.message()));
   }
 
   private static boolean passes(

@@ -269,4 +269,16 @@ class GuardModelTest {
     test.window.until(() -> model.together(test.table("firing")).isPresent());
     assertThat(model.together(test.table("firing")).orElseThrow().row()).isPresent();
   }
+
+  @Test
+  void aMessageNamesTheValuesOfTheRowThatIsRefused() {
+    RuleModel rule = rule("peak_when_ended");
+    rule.message("{peak_c} °C are no peak of {cone_no}.");
+    rule.judge("peak_c IS NULL");
+    test.window.until(() -> trial(rule).says().isPresent());
+    assertThat(trial(rule).says().orElseThrow()).matches("\\d+ °C are no peak of \\w+\\.");
+    rule.message("No peak.");
+    rule.judge("peak_c IS NULL");
+    test.window.until(() -> trial(rule).says().isEmpty());
+  }
 }
