@@ -30,6 +30,7 @@ import joiner.map.Matrix;
 import joiner.map.Neighbours;
 import joiner.map.PictureTheme;
 import joiner.map.Scope;
+import joiner.map.Spot;
 import joiner.map.Ways;
 import joiner.model.Area;
 import joiner.model.AreaId;
@@ -133,7 +134,7 @@ final class ConnectModel {
   /** Writes what is drawn into a file, in the background. */
   void save(Path file, MapPicture.Format format, PictureTheme theme, Consumer<Path> done) {
     Design design = bench.design();
-    Scope scope = scopes().getFirst();
+    Scope scope = arranged();
     Detail told = detail.get().orElse(Detail.FIELDS);
     Request.Work<Path> work =
         progress -> {
@@ -142,6 +143,22 @@ final class ConnectModel {
           return file;
         };
     bench.runner().start(Request.of(this, texts.get("save.working"), work, done, bench::tell));
+  }
+
+  /** How what is seen is arranged, so that what is written looks as it does. */
+  Scope arranged() {
+    return layout.answer().latest().flatMap(this::shownBy).orElseGet(() -> scopes().getFirst());
+  }
+
+  /** By what a layout was made, of what it may be. */
+  private Optional<Scope> shownBy(MapLayout shown) {
+    boolean standsIn =
+        shown.others().stream().anyMatch(other -> other.spot() instanceof Spot.StandIn);
+    Scope.Areas areasShown =
+        standsIn
+            ? Scope.Areas.STAND_INS
+            : shown.regions().isEmpty() ? Scope.Areas.MIXED : Scope.Areas.REGIONS;
+    return scopes().stream().filter(scope -> scope.areas() == areasShown).findFirst();
   }
 
   /** Says whether somebody looks at the map. */

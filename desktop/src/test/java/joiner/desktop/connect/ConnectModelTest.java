@@ -17,6 +17,7 @@ import joiner.edit.Relate;
 import joiner.edit.RemoveRelationship;
 import joiner.edit.RemoveTable;
 import joiner.map.MapLayout;
+import joiner.map.Scope;
 import joiner.model.FieldId;
 import joiner.model.Quantity;
 import joiner.model.ReferentialAction;
@@ -82,6 +83,19 @@ class ConnectModelTest {
     Answer<MapLayout> before = model.layoutProperty().get();
     model.layOut();
     assertThat(model.layoutProperty().get() == before).as("nothing is laid out twice").isTrue();
+  }
+
+  /** Where the way is taken that tells most, its picture shows that way too. */
+  @Test
+  void whatIsWrittenIsArrangedAsItIsSeen() {
+    model.resize(1000, 600);
+    model.layOut();
+    test.window.until(() -> model.layoutProperty().get().current().isPresent());
+    MapLayout seen = model.layoutProperty().get().current().orElseThrow();
+    assertThat(seen.others()).as("tables of elsewhere stand in").isNotEmpty();
+    assertThat(model.arranged().areas()).isEqualTo(Scope.Areas.STAND_INS);
+    model.areasProperty().set(Optional.of(Scope.Areas.MIXED));
+    assertThat(model.arranged().areas()).as("as it was picked").isEqualTo(Scope.Areas.MIXED);
   }
 
   @Test
