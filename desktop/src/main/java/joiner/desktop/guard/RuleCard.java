@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.TextArea;
@@ -42,6 +43,11 @@ final class RuleCard {
   private static final int MOST_NAMED = 3;
 
   private static final double HALF = 200;
+
+  /** So many characters of a condition stand in a line, and so many lines are shown at once. */
+  private static final int LINE = 44;
+
+  private static final int MOST_LINES = 6;
 
   private final RuleModel model;
   private final Texts texts;
@@ -170,7 +176,7 @@ final class RuleCard {
   private TextArea condition() {
     condition.getStyleClass().add("condition");
     condition.setWrapText(true);
-    condition.setPrefRowCount(Math.clamp(condition.getText().length() / 34 + 1, 1, 5));
+    condition.textProperty().subscribe(this::grow);
     condition.setAccessibleText(texts.get("condition"));
     condition.setId("condition-" + model.rule().name());
     condition.setVisible(isOfRow());
@@ -195,6 +201,15 @@ final class RuleCard {
           model.condition(text);
         });
     return condition;
+  }
+
+  /** As many lines as there are, and a little more than the longest take. */
+  private void grow(String text) {
+    long lines = text.lines().mapToLong(line -> line.length() / LINE + 1).sum();
+    int rows = Math.clamp(lines, 1, MOST_LINES);
+    if (condition.getPrefRowCount() != rows) {
+      condition.setPrefRowCount(rows);
+    }
   }
 
   private Node message() {
@@ -251,9 +266,30 @@ final class RuleCard {
   private List<Node> words(RuleModel.Judgement judgement) {
     return switch (judgement) {
       case RuleModel.Judgement.Blank blank -> List.of(Parts.prose(blank.what(), "muted", "small"));
-      case RuleModel.Judgement.Faulty faulty -> faulty.faults().stream().map(this::fault).toList();
+      case RuleModel.Judgement.Faulty faulty ->
+          Stream.concat(
+                  marked(faulty.faults()).stream(), faulty.faults().stream().map(this::fault))
+              .toList();
       case RuleModel.Judgement.Sound sound -> List.of(badges(sound));
     };
+  }
+
+  /** A line below the condition that marks what is wrong with it, where it stands in one line. */
+  private Optional<Node> marked(List<RuleModel.Fault> faults) {
+    String text = condition.getText();
+    if (text.length() > LINE || text.contains("\n")) {
+      return Optional.empty();
+    }
+    var marks = new StringBuilder(" ".repeat(text.length() + 1));
+    for (RuleModel.Fault fault : faults) {
+      int from = Math.min(fault.at() - 1, text.length());
+      int until = Math.min(from + Math.max(1, fault.piece().length()), marks.length());
+      marks.replace(from, until, "▔".repeat(until - from));
+    }
+    var line = Parts.label(marks.toString(), "mono", "brick", "mark");
+    line.setAccessibleText("");
+    line.setId("mark-" + model.rule().name());
+    return Optional.of(line);
   }
 
   private Node fault(RuleModel.Fault fault) {
