@@ -15,6 +15,7 @@ import java.util.stream.IntStream;
 import joiner.catalog.Catalog;
 import joiner.catalog.CatalogIndex;
 import joiner.catalog.CatalogTable;
+import joiner.catalog.Exclusion;
 import joiner.catalog.ForeignKey;
 import joiner.catalog.Key;
 import joiner.catalog.Sequence;
@@ -57,6 +58,10 @@ final class ScriptReader {
       Pattern.compile("(?im)^[ \\t]*(?:GO|/)[ \\t]*\\r?$");
 
   private final String sql;
+  /** A constraint by which rows exclude each other otherwise than by being equal. */
+  private static final Pattern EXCLUDES =
+      Pattern.compile("ADD\\s+CONSTRAINT\\s+\\S+\\s+EXCLUDE\\b", Pattern.CASE_INSENSITIVE);
+
   private final int[] lineBreaks;
   private final ScriptTypes types;
   private final boolean escapes;
@@ -66,6 +71,7 @@ final class ScriptReader {
   private final Map<String, List<Map<String, String>>> rows = new LinkedHashMap<>();
   private final List<View> views = new ArrayList<>();
   private final List<Trigger> triggers = new ArrayList<>();
+  private final List<Exclusion> exclusions = new ArrayList<>();
   private final List<String> unread = new ArrayList<>();
 
   /** Blocks of rows, each a table, its columns or null, and its lines. */
@@ -99,7 +105,7 @@ final class ScriptReader {
     tables.values().forEach(table -> table.foreignKeys.replaceAll(this::referring));
     List<CatalogTable> made = tables.values().stream().map(TableDraft::table).toList();
     return new SqlScript(
-        new Catalog(made, List.of(), new Surroundings(views, triggers, List.of(), List.of())),
+        new Catalog(made, List.of(), new Surroundings(views, triggers, exclusions, List.of())),
         rows,
         unread);
   }
@@ -213,6 +219,9 @@ final class ScriptReader {
     if (tokens.takes("SEQUENCE")) {
       return; // What counts by it says so itself.
     }
+    if (tokens.takes("EXTENSION")) {
+      return; // What takes it says so itself.
+    }
     tokens.expect("TABLE");
     tokens.takes("IF", "NOT", "EXISTS");
     var table = new TableDraft(tokens.name());
@@ -286,6 +295,7 @@ final class ScriptReader {
   }
 
   private void index(Tokens tokens, boolean unique) throws NotUnderstoodException {
+    String whole = "CREATE UNIQUE INDEX " + tokens.rest();
     tokens.takes("IF", "NOT", "EXISTS");
     String name = tokens.name();
     tokens.expect("ON");
@@ -295,14 +305,29 @@ final class ScriptReader {
       tokens.expect("BTREE");
     }
     if (unique) {
-      List<String> columns = IndexParts.ofKey(tokens);
-      requireAll(tokens, table, columns);
-      table.uniqueKeys.add(new Key(name, columns));
+      key(tokens, table, name, whole);
     } else {
       CatalogIndex index = IndexParts.plain(name, tokens);
       requireAll(tokens, table, index.columns());
       table.indexes.add(index);
     }
+  }
+
+  /** A key, or by what some rows only exclude each other, which is known and told. */
+  private void key(Tokens tokens, TableDraft table, String name, String whole)
+      throws NotUnderstoodException {
+    try {
+      List<String> columns = IndexParts.ofKey(tokens);
+      requireAll(tokens, table, columns);
+      table.uniqueKeys.add(new Key(name, columns));
+    } catch (NotUnderstoodException noKey) {
+      exclude(tokens, new Exclusion(name, table.name, true, Optional.empty(), whole));
+    }
+  }
+
+  private void exclude(Tokens tokens, Exclusion exclusion) {
+    exclusions.add(exclusion);
+    tell(tokens.start(), "not taken along: " + head(exclusion.definition()));
   }
 
   private static void requireAll(Tokens tokens, TableDraft table, List<String> columns)
@@ -340,7 +365,14 @@ final class ScriptReader {
       return;
     }
     tokens.takes("WITH", "CHECK");
+    String whole = tokens.rest();
     tokens.expect("ADD");
+    Matcher excludes = EXCLUDES.matcher(whole);
+    if (excludes.lookingAt() && tokens.takes("CONSTRAINT")) {
+      String sql = "ALTER TABLE " + table.name + " " + whole;
+      exclude(tokens, new Exclusion(tokens.name(), table.name, false, Optional.empty(), sql));
+      return;
+    }
     tokens.takes("COLUMN");
     Tokens elements = tokens.sees("(") ? tokens.brackets() : tokens;
     var reading = new TableElements(table, types);
