@@ -583,7 +583,8 @@ final class RuleKeeping {
   private String counts(Demand.Apart periods, String of) {
     String from = column(of, periods.from());
     String until = column(of, periods.until());
-    return "(" + until + " IS NULL OR " + from + (periods.closed() ? " <= " : " < ") + until + ")";
+    String before = from + (periods.closed() ? " <= " : " < ") + until;
+    return from + " IS NOT NULL AND (" + until + " IS NULL OR " + before + ")";
   }
 
   private Looked overlapping(Rule rule, Demand.Apart periods) {

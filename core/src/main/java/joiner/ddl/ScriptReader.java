@@ -58,6 +58,7 @@ final class ScriptReader {
       Pattern.compile("(?im)^[ \\t]*(?:GO|/)[ \\t]*\\r?$");
 
   private final String sql;
+
   /** A constraint by which rows exclude each other otherwise than by being equal. */
   private static final Pattern EXCLUDES =
       Pattern.compile("ADD\\s+CONSTRAINT\\s+\\S+\\s+EXCLUDE\\b", Pattern.CASE_INSENSITIVE);

@@ -212,7 +212,7 @@ class RulesOverRowsOnEnginesTest {
       return switch (field) {
         case "kiln_id" -> none ? "" : String.valueOf(1 + random.nextInt(3));
         case "after_id" ->
-            bookings.isEmpty() || random.nextInt(3) == 0
+            bookings.isEmpty() || random.nextInt(3) > 0
                 ? ""
                 : String.valueOf(
                     List.copyOf(bookings.keySet()).get(random.nextInt(bookings.size())));
@@ -408,7 +408,7 @@ class RulesOverRowsOnEnginesTest {
     for (int kiln = 1; kiln <= 3; kiln++) {
       held.kilns.put(kiln, new LinkedHashMap<>(Map.of("built_on", "2026-03-1" + kiln)));
     }
-    for (int i = 10; i < 60; i++) {
+    for (int i = 10; i < 110; i++) {
       held.book(i);
     }
     held.bookings.get(10).put("after_id", "12");

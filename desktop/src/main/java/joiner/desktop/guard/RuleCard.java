@@ -267,8 +267,7 @@ final class RuleCard {
     return switch (judgement) {
       case RuleModel.Judgement.Blank blank -> List.of(Parts.prose(blank.what(), "muted", "small"));
       case RuleModel.Judgement.Faulty faulty ->
-          Stream.concat(
-                  marked(faulty.faults()).stream(), faulty.faults().stream().map(this::fault))
+          Stream.concat(marked(faulty.faults()).stream(), faulty.faults().stream().map(this::fault))
               .toList();
       case RuleModel.Judgement.Sound sound -> List.of(badges(sound));
     };
