@@ -1,10 +1,7 @@
 package joiner.ddl;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -26,20 +23,16 @@ import joiner.engine.Upkeep;
 import joiner.engine.Upkeep.Looked;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
-import joiner.expression.Reference;
 import joiner.meaning.Constraint;
 import joiner.meaning.DemandWords;
 import joiner.meaning.Messages;
 import joiner.meaning.TableMeaning;
 import joiner.model.Demand;
 import joiner.model.Design;
-import joiner.model.FarField;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Relationship;
-import joiner.model.RelationshipId;
 import joiner.model.Rule;
-import joiner.model.Summed;
 import joiner.model.Table;
 
 /**
@@ -52,12 +45,11 @@ import joiner.model.Table;
  * finished before (READ COMMITTED), or all is serializable.
  */
 final class RuleKeeping {
-  private static final String ROW = Looked.ROW;
-
   private final Design design;
   private final TableMeaning meaning;
   private final Table table;
   private final Dialect dialect;
+  private final RowText text;
   private final ConstraintNames names;
   private final Function<Expression, Support> checks;
   private final Predicate<Expression> unseen;
@@ -79,6 +71,7 @@ final class RuleKeeping {
     this.meaning = meaning;
     this.table = meaning.table();
     this.dialect = dialect;
+    this.text = new RowText(dialect);
     this.names = names;
     this.checks = checks;
     this.unseen = unseen;
@@ -122,24 +115,14 @@ final class RuleKeeping {
 
   /** Looks at the rows that a change can make a condition false for. */
   private Keeping looked(Rule rule, Expression tree, String loss) {
-    boolean sums = tree.reads().stream().anyMatch(Summed.class::isInstance);
-    boolean atEnd = sums && !isUpperBound(tree);
-    Optional<String> against = against(tree, atEnd);
+    var looks = new ReachingLooks(design, table, dialect, says(rule));
+    boolean atEnd = ReachingLooks.isAtEnd(tree);
+    Optional<String> against = looks.against(tree, atEnd);
     if (against.isPresent() || dialect.upkeep().isEmpty()) {
       return Keeping.none(against.orElse(loss));
     }
     try {
-      var looks = new ArrayList<Looked>();
-      if (atEnd || tree.reads().stream().anyMatch(read -> !(read instanceof Summed))) {
-        looks.add(ownRow(rule, tree, atEnd));
-      }
-      tree.reads().stream()
-          .filter(Summed.class::isInstance)
-          .map(read -> ((Summed) read).children())
-          .distinct()
-          .forEach(children -> looks.addAll(ofChildren(rule, tree, children, atEnd)));
-      looks.addAll(ofParents(rule, tree, atEnd));
-      return made(rule, looks, loss);
+      return made(rule, looks.of(tree, atEnd), loss);
     } catch (RowsQuery.Unsaid unsaid) {
       return Keeping.none(unsaid.getMessage());
     }
@@ -160,252 +143,6 @@ final class RuleKeeping {
         atEnd ? Keeping.Means.DEFERRED_TRIGGER : Keeping.Means.TRIGGER, triggers);
   }
 
-  /** Why no trigger can look at a condition. */
-  private Optional<String> against(Expression tree, boolean atEnd) {
-    boolean deep =
-        tree.reads().stream()
-            .filter(Summed.class::isInstance)
-            .map(Summed.class::cast)
-            .anyMatch(
-                summed ->
-                    !summed.over().isEmpty()
-                        || summed.parts().stream()
-                            .flatMap(part -> part.reads().stream())
-                            .anyMatch(read -> !(read instanceof OwnField)));
-    if (deep) {
-      return Optional.of("it reads rows of too many tables for a trigger");
-    }
-    if (table.primaryKey().isEmpty()) {
-      return Optional.of(table.label() + " has no primary key by which a trigger finds a row");
-    }
-    boolean ends = dialect.upkeep().filter(Upkeep::looksAtTheEnd).isPresent();
-    return atEnd && !ends
-        ? Optional.of(
-            "it only holds once a transaction has ended, and "
-                + dialect.engine()
-                + " looks at no transaction as a whole")
-        : Optional.empty();
-  }
-
-  /**
-   * Whether more of what is summed up can only break it, and fewer only mend it, so that it holds
-   * after each single change of a well-ordered transaction.
-   */
-  private static boolean isUpperBound(Expression tree) {
-    return switch (tree) {
-      case Expression.And(List<Expression> all, var place) ->
-          all.stream().allMatch(RuleKeeping::isUpperBound);
-      case Expression.Compare(var operator, var left, var right, var place) ->
-          (operator == Expression.Comparison.AT_MOST || operator == Expression.Comparison.LESS)
-              && left instanceof Expression.FieldRef(Summed summed, var at)
-              && (summed.fold() == Summed.Fold.COUNT || summed.fold() == Summed.Fold.SUM)
-              && right instanceof Expression.Literal;
-      default -> tree.reads().stream().noneMatch(Summed.class::isInstance);
-    };
-  }
-
-  private String name(Table of, FieldId field) {
-    return dialect.name(of.field(field).name());
-  }
-
-  private String row(Table of, FieldId field) {
-    return ROW + "." + name(of, field);
-  }
-
-  private static String broken(String condition) {
-    return "NOT (" + condition + ")";
-  }
-
-  /** The rows of the table that some condition finds and the rule's is false for. */
-  private String found(RowsQuery rows, Expression tree, String which) {
-    String condition = rows.condition(tree);
-    return "SELECT 1" + rows.from() + "\nWHERE " + which + " AND " + broken(condition);
-  }
-
-  private String same(List<String> left, List<String> right) {
-    return IntStream.range(0, left.size())
-        .mapToObj(i -> left.get(i) + " = " + right.get(i))
-        .collect(Collectors.joining(" AND "));
-  }
-
-  private List<String> rowOf(Table of, List<FieldId> fields) {
-    return fields.stream().map(field -> row(of, field)).toList();
-  }
-
-  private Looked ownRow(Rule rule, Expression tree, boolean atEnd) {
-    var rows = new RowsQuery(design, table, dialect);
-    for (Reference read : tree.reads()) {
-      if (read instanceof Summed summed) {
-        Relationship r = design.relationship(summed.children());
-        rows.only(r.id(), rowOf(table, r.parentFields()));
-      }
-    }
-    List<String> own = table.primaryKey().stream().map(rows::own).toList();
-    String found = found(rows, tree, same(own, rowOf(table, table.primaryKey())));
-    Set<FieldId> read = new LinkedHashSet<>(table.primaryKey());
-    tree.reads().forEach(reference -> read.addAll(ofRow(reference)));
-    return new Looked(
-        table.name(),
-        Set.of(Event.INSERT, Event.UPDATE),
-        table.namesOf(List.copyOf(read)),
-        parentsRead(tree),
-        found,
-        says(rule),
-        atEnd);
-  }
-
-  private static List<FieldId> ofRow(Reference read) {
-    return switch (read) {
-      case OwnField own -> List.of(own.field());
-      case FarField far -> far.from();
-      case Summed summed -> summed.from();
-      default -> List.of();
-    };
-  }
-
-  /** What holds the rows still that a row reads over relationships. */
-  private List<Upkeep.Held> parentsRead(Expression tree) {
-    return ways(tree).keySet().stream()
-        .filter(way -> ways(tree).keySet().stream().noneMatch(other -> goesOn(way, other)))
-        .map(way -> new Upkeep.Held(Optional.of(heldOn(way)), table.name(), false))
-        .toList();
-  }
-
-  private static boolean goesOn(List<RelationshipId> way, List<RelationshipId> further) {
-    return further.size() > way.size() && further.subList(0, way.size()).equals(way);
-  }
-
-  private String heldOn(List<RelationshipId> way) {
-    var sql = new StringBuilder("SELECT 1 FROM ");
-    for (int i = 0; i < way.size(); i++) {
-      Relationship up = design.relationship(way.get(i));
-      Table parent = design.table(up.parent());
-      String alias = "h" + (i + 1);
-      sql.append(i == 0 ? "" : " JOIN ").append(dialect.name(parent.name())).append(' ');
-      sql.append(alias);
-      if (i > 0) {
-        String before = "h" + i;
-        Table child = design.table(up.child());
-        sql.append(" ON ")
-            .append(
-                same(
-                    aliased(alias, parent, up.parentFields()),
-                    aliased(before, child, up.childFields())));
-      }
-    }
-    Relationship first = design.relationship(way.getFirst());
-    return sql.append(" WHERE ")
-        .append(
-            same(
-                aliased("h1", design.table(first.parent()), first.parentFields()),
-                rowOf(table, first.childFields())))
-        .toString();
-  }
-
-  private List<String> aliased(String alias, Table of, List<FieldId> fields) {
-    return fields.stream().map(field -> alias + "." + name(of, field)).toList();
-  }
-
-  /** The ways a condition reads over, with the fields that are read where each ends. */
-  private Map<List<RelationshipId>, Set<FieldId>> ways(Expression tree) {
-    Map<List<RelationshipId>, Set<FieldId>> ways = new LinkedHashMap<>();
-    for (Reference read : tree.reads()) {
-      if (read instanceof FarField far) {
-        for (int end = 1; end <= far.over().size(); end++) {
-          Set<FieldId> fields =
-              ways.computeIfAbsent(far.over().subList(0, end), way -> new LinkedHashSet<>());
-          if (end == far.over().size()) {
-            fields.add(far.field());
-          } else {
-            fields.addAll(design.relationship(far.over().get(end)).childFields());
-          }
-        }
-      }
-    }
-    return ways;
-  }
-
-  /** The rows that read something of a row which changes. */
-  private List<Looked> ofParents(Rule rule, Expression tree, boolean atEnd) {
-    var looks = new ArrayList<Looked>();
-    ways(tree)
-        .forEach(
-            (way, fields) -> {
-              Relationship last = design.relationship(way.getLast());
-              Table parent = design.table(last.parent());
-              var rows = new RowsQuery(design, table, dialect);
-              String condition = rows.condition(tree);
-              List<String> there =
-                  last.parentFields().stream()
-                      .map(field -> rows.at(way) + "." + name(parent, field))
-                      .toList();
-              looks.add(
-                  new Looked(
-                      parent.name(),
-                      Set.of(Event.UPDATE),
-                      parent.namesOf(List.copyOf(fields)),
-                      List.of(),
-                      "SELECT 1"
-                          + rows.from()
-                          + "\nWHERE "
-                          + same(there, rowOf(parent, last.parentFields()))
-                          + " AND "
-                          + broken(condition),
-                      says(rule),
-                      atEnd));
-            });
-    return looks;
-  }
-
-  /** The row that rows refer to, whenever these come, go or change. */
-  private List<Looked> ofChildren(
-      Rule rule, Expression tree, RelationshipId children, boolean atEnd) {
-    Relationship r = design.relationship(children);
-    Table child = design.table(r.child());
-    List<String> key = rowOf(child, r.childFields());
-    var rows = new RowsQuery(design, table, dialect).only(children, key);
-    List<String> own = r.parentFields().stream().map(rows::own).toList();
-    String found = found(rows, tree, same(own, key));
-    Set<FieldId> read = new LinkedHashSet<>(r.childFields());
-    boolean adds = false;
-    for (Reference reference : tree.reads()) {
-      if (reference instanceof Summed summed && summed.children().equals(children)) {
-        adds |= summed.fold() != Summed.Fold.COUNT;
-        summed.parts().forEach(part -> part.reads().forEach(of -> read.addAll(ofRow(of))));
-      }
-    }
-    String parent =
-        "SELECT 1 FROM "
-            + dialect.name(table.name())
-            + " h1 WHERE "
-            + same(aliased("h1", table, r.parentFields()), key);
-    List<Upkeep.Held> held = List.of(new Upkeep.Held(Optional.of(parent), table.name(), true));
-    var looks = new ArrayList<Looked>();
-    List<String> columns = child.namesOf(List.copyOf(read));
-    looks.add(
-        new Looked(
-            child.name(),
-            Set.of(Event.INSERT, Event.UPDATE),
-            columns,
-            held,
-            found,
-            says(rule),
-            atEnd));
-    if (atEnd || adds) { // What goes may have been less than nothing.
-      looks.add(
-          new Looked(
-                  child.name(),
-                  Set.of(Event.DELETE, Event.UPDATE),
-                  columns,
-                  held,
-                  found,
-                  says(rule),
-                  atEnd)
-              .ofRowBefore());
-    }
-    return looks;
-  }
-
   private Keeping stays(Constraint.Stays stays) {
     Expression when = stays.when().tree();
     Optional<String> against = notColumns(stays.values());
@@ -420,7 +157,9 @@ final class RuleKeeping {
       case Support.Kept(String sql) -> {
         String before =
             TableMeaning.fieldsOf(stays.when()).stream()
-                .map(field -> column(Looked.BEFORE, field) + " AS " + name(table, field))
+                .map(
+                    field ->
+                        text.column(Looked.BEFORE, table, field) + " AS " + text.name(table, field))
                 .collect(Collectors.joining(", "));
         String changed =
             stays.values().stream().map(this::changed).collect(Collectors.joining(" OR "));
@@ -446,8 +185,8 @@ final class RuleKeeping {
 
   /** That a value is another after a change than before. */
   private String changed(FieldId field) {
-    String is = column(ROW, field);
-    String was = column(Looked.BEFORE, field);
+    String is = text.column(Looked.ROW, table, field);
+    String was = text.column(Looked.BEFORE, table, field);
     return is + " <> " + was + " OR (" + is + " IS NULL) <> (" + was + " IS NULL)";
   }
 
@@ -501,7 +240,9 @@ final class RuleKeeping {
     List<String> here = columns.stream().map(dialect::name).toList();
     String which =
         Stream.concat(
-                here.isEmpty() ? Stream.empty() : Stream.of(same(here, rowOf(table, alone.per()))),
+                here.isEmpty()
+                    ? Stream.empty()
+                    : Stream.of(RowText.same(here, text.changed(table, alone.per()))),
                 Stream.of("(" + where + ")"))
             .collect(Collectors.joining(" AND "));
     return made(
@@ -555,126 +296,16 @@ final class RuleKeeping {
     if (table.primaryKey().isEmpty()) {
       return Keeping.none(table.label() + " has no primary key by which a trigger finds a row");
     }
-    return made(rule, overlapping(rule, periods));
+    return made(rule, new PeriodLooks(table, dialect, says(rule)).overlapping(periods));
   }
 
   private Keeping excluded(Rule rule, Demand.Apart periods, Exclusion exclusion) {
     if (!periods.gapless()) {
       return Keeping.exclusion(Keeping.Means.EXCLUSION, exclusion, List.of());
     }
-    Keeping gaps = made(rule, List.of(gaps(rule, periods), gaps(rule, periods).ofRowBefore()), "");
-    return Keeping.exclusion(Keeping.Means.EXCLUSION, exclusion, gaps.triggers());
-  }
-
-  private String column(String of, FieldId field) {
-    return of + "." + name(table, field);
-  }
-
-  /** That a row has the values of another in the fields periods are told apart by. */
-  private String samePer(Demand.Apart periods, String one, String other) {
-    return periods.per().isEmpty()
-        ? ""
-        : same(
-                periods.per().stream().map(f -> column(one, f)).toList(),
-                periods.per().stream().map(f -> column(other, f)).toList())
-            + " AND ";
-  }
-
-  private String counts(Demand.Apart periods, String of) {
-    String from = column(of, periods.from());
-    String until = column(of, periods.until());
-    String before = from + (periods.closed() ? " <= " : " < ") + until;
-    return from + " IS NOT NULL AND (" + until + " IS NULL OR " + before + ")";
-  }
-
-  private Looked overlapping(Rule rule, Demand.Apart periods) {
-    String before = periods.closed() ? " <= " : " < ";
-    String another =
-        table.primaryKey().stream()
-            .map(key -> column("o", key) + " <> " + row(table, key))
-            .collect(Collectors.joining(" OR ", "(", ")"));
-    String found =
-        "SELECT 1 FROM "
-            + dialect.name(table.name())
-            + " o WHERE "
-            + samePer(periods, "o", ROW)
-            + another
-            + " AND "
-            + counts(periods, "o")
-            + " AND "
-            + counts(periods, ROW)
-            + " AND ("
-            + column(ROW, periods.until())
-            + " IS NULL OR "
-            + column("o", periods.from())
-            + before
-            + column(ROW, periods.until())
-            + ") AND ("
-            + column("o", periods.until())
-            + " IS NULL OR "
-            + column(ROW, periods.from())
-            + before
-            + column("o", periods.until())
-            + ")";
-    return new Looked(
-        table.name(),
-        Set.of(Event.INSERT, Event.UPDATE),
-        fields(periods),
-        List.of(),
-        found,
-        says(rule),
-        false);
-  }
-
-  private List<String> fields(Demand.Apart periods) {
-    return table.namesOf(
-        Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until())).toList());
-  }
-
-  /** A period that others came before, none of which ends where it begins. */
-  private Looked gaps(Rule rule, Demand.Apart periods) {
-    String from = "FROM " + dialect.name(table.name()) + " ";
-    String earlier =
-        "EXISTS (SELECT 1 "
-            + from
-            + "e WHERE "
-            + samePer(periods, "e", "o")
-            + counts(periods, "e")
-            + " AND "
-            + column("e", periods.from())
-            + " < "
-            + column("o", periods.from())
-            + ")";
-    String meeting =
-        "NOT EXISTS (SELECT 1 "
-            + from
-            + "e WHERE "
-            + samePer(periods, "e", "o")
-            + counts(periods, "e")
-            + " AND "
-            + column("e", periods.until())
-            + (periods.closed() ? " + 1" : "")
-            + " = "
-            + column("o", periods.from())
-            + ")";
-    String found =
-        "SELECT 1 "
-            + from
-            + "o WHERE "
-            + samePer(periods, "o", ROW)
-            + counts(periods, "o")
-            + " AND "
-            + earlier
-            + " AND "
-            + meeting;
-    return new Looked(
-        table.name(),
-        Set.of(Event.INSERT, Event.UPDATE),
-        fields(periods),
-        List.of(new Upkeep.Held(Optional.empty(), table.name(), true)),
-        found,
-        says(rule),
-        true);
+    Looked gaps = new PeriodLooks(table, dialect, says(rule)).gaps(periods);
+    Keeping kept = made(rule, List.of(gaps, gaps.ofRowBefore()), "");
+    return Keeping.exclusion(Keeping.Means.EXCLUSION, exclusion, kept.triggers());
   }
 
   private Keeping tree(Constraint.Tree tree) {
@@ -689,19 +320,19 @@ final class RuleKeeping {
             + " ("
             + String.join(", ", keys)
             + ") AS (SELECT "
-            + String.join(", ", rowOf(table, r.childFields()))
+            + String.join(", ", text.changed(table, r.childFields()))
             + " UNION SELECT "
-            + String.join(", ", aliased("t", table, r.childFields()))
+            + String.join(", ", text.columns("t", table, r.childFields()))
             + " FROM "
             + dialect.name(table.name())
             + " t JOIN "
             + up
             + " ON "
-            + same(aliased("t", table, r.parentFields()), above)
+            + RowText.same(text.columns("t", table, r.parentFields()), above)
             + ") SELECT 1 FROM "
             + up
             + " WHERE "
-            + same(above, rowOf(table, r.parentFields()));
+            + RowText.same(above, text.changed(table, r.parentFields()));
     return made(
         tree.rule(),
         new Looked(

@@ -1,0 +1,39 @@
+package joiner.ddl;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import joiner.engine.Dialect;
+import joiner.engine.Upkeep.Looked;
+import joiner.model.FieldId;
+import joiner.model.Table;
+
+/** Columns of rows as triggers of an engine speak of them. */
+record RowText(Dialect dialect) {
+  /** A column by itself. */
+  String name(Table of, FieldId field) {
+    return dialect.name(of.field(field).name());
+  }
+
+  /** A column of rows that are called so. */
+  String column(String alias, Table of, FieldId field) {
+    return alias + "." + name(of, field);
+  }
+
+  /** Columns of rows that are called so. */
+  List<String> columns(String alias, Table of, List<FieldId> fields) {
+    return fields.stream().map(field -> column(alias, of, field)).toList();
+  }
+
+  /** Columns of the row that was changed. */
+  List<String> changed(Table of, List<FieldId> fields) {
+    return columns(Looked.ROW, of, fields);
+  }
+
+  /** That values are the same, one by one. */
+  static String same(List<String> left, List<String> right) {
+    return IntStream.range(0, left.size())
+        .mapToObj(i -> left.get(i) + " = " + right.get(i))
+        .collect(Collectors.joining(" AND "));
+  }
+}
