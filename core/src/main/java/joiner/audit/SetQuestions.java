@@ -4,19 +4,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
-import joiner.engine.RowsQuery;
 import joiner.engine.Support;
 import joiner.expression.Checked;
-import joiner.expression.Formula;
-import joiner.expression.Kind;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.Messages;
 import joiner.meaning.TableMeaning;
-import joiner.model.Demand;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -33,9 +28,6 @@ import joiner.shape.TextPattern;
  * its engine (ISO/IEC 9075-2 but for how conditions are spelled). Nothing is changed there.
  */
 public final class SetQuestions {
-  private static final String BEGAN = "began";
-  private static final String REACHED = "reached";
-
   private final Design design;
   private final Table table;
   private final TableMeaning meaning;
@@ -236,168 +228,21 @@ public final class SetQuestions {
 
   /** Asks by itself what hangs on several rows. */
   private void together(Constraint.Ruled ruled) {
-    try {
-      switch (ruled) {
-        case Constraint.Holds(Rule rule, Checked condition) -> {
-          if (condition instanceof Checked.Sound sound && reachesOut(sound)) {
-            var rows = new RowsQuery(design, table, dialect);
-            String broken = isFalse(rows.condition(sound.tree()));
-            ask(ruled, "SELECT COUNT(*)" + rows.from() + " WHERE " + broken);
-          }
-        }
-        case Constraint.Alone alone -> alone(alone);
-        case Constraint.Apart apart -> apart(apart);
-        case Constraint.Tree tree -> tree(tree);
-        case Constraint.Stays stays -> {} // No row breaks it by itself.
-        case Constraint.Lost lost -> {} // That is a finding of the design.
+    boolean counted =
+        ruled instanceof Constraint.Holds holds
+            && !(holds.condition() instanceof Checked.Sound sound && reachesOut(sound));
+    boolean breakable = ruled.fault().isEmpty() && !(ruled instanceof Constraint.Stays);
+    if (!counted && breakable) {
+      switch (new TogetherQuestions(design, table, dialect).of(ruled)) {
+        case Support.Kept(String sql) ->
+            questions.add(new Question(sql, false, List.of(about(ruled))));
+        case Support.Impossible(String why) -> notAsked(ruled.rule(), why);
       }
-    } catch (RowsQuery.Unsaid unsaid) {
-      notAsked(ruled.rule(), unsaid.getMessage());
     }
   }
 
-  private void ask(Constraint.Ruled ruled, String sql) {
-    questions.add(new Question(sql, false, List.of(about(ruled))));
-  }
-
-  private boolean isComputed(List<FieldId> fields) {
-    return fields.stream().anyMatch(field -> table.field(field).isComputed());
-  }
-
-  private void alone(Constraint.Alone alone) {
-    if (isComputed(alone.per())) {
-      notAsked(alone.rule(), "a field it speaks of is worked out");
-      return;
-    }
-    var rows = new RowsQuery(design, table, dialect);
-    String where = "(" + rows.condition(alone.where().tree()) + ")";
-    List<String> per = alone.per().stream().map(rows::own).toList();
-    String counted = "SELECT COUNT(*) AS n" + rows.from() + " WHERE " + where;
-    String grouped =
-        per.isEmpty()
-            ? counted
-            : counted + " AND " + filled(per) + " GROUP BY " + String.join(", ", per);
-    ask(alone, "SELECT SUM(n - 1) FROM (" + grouped + " HAVING COUNT(*) > 1) d");
-  }
-
-  /** Along the periods in their order, how far those before have reached. */
-  private void apart(Constraint.Apart apart) {
-    Demand.Apart periods = apart.periods();
-    if (isComputed(apart.fields())) {
-      notAsked(apart.rule(), "a field it speaks of is worked out");
-      return;
-    }
-    String from = column(periods.from());
-    String until = column(periods.until());
-    List<String> per = periods.per().stream().map(this::column).toList();
-    String over =
-        " OVER ("
-            + (per.isEmpty() ? "" : "PARTITION BY " + String.join(", ", per) + " ")
-            + "ORDER BY "
-            + from
-            + " ROWS BETWEEN UNBOUNDED PRECEDING AND 1 PRECEDING)";
-    String counts =
-        Stream.concat(
-                per.stream().map(column -> column + " IS NOT NULL"),
-                Stream.of(
-                    from + " IS NOT NULL",
-                    "("
-                        + until
-                        + " IS NULL OR "
-                        + from
-                        + (periods.closed() ? " <= " : " < ")
-                        + until
-                        + ")"))
-            .collect(Collectors.joining(" AND "));
-    String reached = dialect.name(REACHED);
-    String began = dialect.name(BEGAN);
-    String along =
-        "SELECT "
-            + from
-            + " AS "
-            + began
-            + ", MAX("
-            + until
-            + ")"
-            + over
-            + " AS "
-            + reached
-            + ", MAX(CASE WHEN "
-            + until
-            + " IS NULL THEN 1 ELSE 0 END)"
-            + over
-            + " AS endless, COUNT(*)"
-            + over
-            + " AS earlier FROM "
-            + dialect.name(table.name())
-            + " WHERE "
-            + counts;
-    String overlaps = "endless = 1 OR " + began + (periods.closed() ? " <= " : " < ") + reached;
-    String broken = periods.gapless() ? overlaps + " OR " + gap(periods) : overlaps;
-    ask(apart, "SELECT COUNT(*) FROM (" + along + ") d WHERE earlier > 0 AND (" + broken + ")");
-  }
-
-  private String gap(Demand.Apart periods) {
-    Field from = table.field(periods.from());
-    Table along =
-        Table.of("d", "d", table.noun())
-            .withFields(
-                List.of(
-                    from.withId(new FieldId(BEGAN)).withName(BEGAN),
-                    from.withId(new FieldId(REACHED)).withName(REACHED)));
-    String step = from.type().kind() == Kind.DATE ? " + INTERVAL '1' DAY" : " + 1";
-    String behind = BEGAN + " > " + REACHED + (periods.closed() ? step : "");
-    Checked read = new Formula(behind).condition(TableMeaning.of(along).scope());
-    if (read instanceof Checked.Sound sound
-        && dialect.sayCondition(sound.tree()) instanceof Support.Kept kept) {
-      return kept.sql();
-    }
-    throw new IllegalStateException(behind + " is no condition");
-  }
-
-  private void tree(Constraint.Tree tree) {
-    if (!dialect.followsRows()) {
-      notAsked(tree.rule(), dialect.engine() + " follows no rows from one to the next");
-      return;
-    }
-    Relationship r = tree.over();
-    int size = r.childFields().size();
-    List<String> starts = numbered("s", size);
-    List<String> ends = numbered("k", size);
-    List<String> own = columns("t", table, r.parentFields());
-    List<String> up = columns("t", table, r.childFields());
-    String from = " FROM " + dialect.name(table.name()) + " t";
-    String walk =
-        "WITH RECURSIVE w ("
-            + String.join(", ", starts)
-            + ", "
-            + String.join(", ", ends)
-            + ") AS (SELECT "
-            + String.join(", ", own)
-            + ", "
-            + String.join(", ", up)
-            + from
-            + " WHERE "
-            + filled(up)
-            + " UNION SELECT "
-            + starts.stream().map(s -> "w." + s).collect(Collectors.joining(", "))
-            + ", "
-            + String.join(", ", up)
-            + from
-            + " JOIN w ON "
-            + paired(own, ends.stream().map(k -> "w." + k).toList())
-            + " WHERE "
-            + filled(up)
-            + ")";
-    String back = "SELECT DISTINCT " + String.join(", ", starts) + " FROM w WHERE ";
-    ask(tree, walk + " SELECT COUNT(*) FROM (" + back + paired(starts, ends) + ") d");
-  }
-
-  private static List<String> numbered(String letter, int size) {
-    return IntStream.rangeClosed(1, size).mapToObj(i -> letter + i).toList();
-  }
-
-  private static String paired(List<String> left, List<String> right) {
+  /** That values are the same, one by one. */
+  static String paired(List<String> left, List<String> right) {
     return IntStream.range(0, left.size())
         .mapToObj(i -> left.get(i) + " = " + right.get(i))
         .collect(Collectors.joining(" AND "));
@@ -420,7 +265,7 @@ public final class SetQuestions {
     return new Violation(kind, table.id(), fields, constraint, 0, List.of(), says);
   }
 
-  private static String filled(List<String> columns) {
+  static String filled(List<String> columns) {
     return columns.stream().map(c -> c + " IS NOT NULL").collect(Collectors.joining(" AND "));
   }
 
