@@ -3,6 +3,8 @@ package joiner.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
@@ -32,6 +34,7 @@ import joiner.map.Scope;
 import joiner.meaning.Draft;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.reasoning.Reasoner;
 
 /** Measures what users wait for, on a generated design, and prints one table. */
 public final class Scenarios {
@@ -48,6 +51,7 @@ public final class Scenarios {
     files(large);
     measure("check all", "≤ 250 ms", () -> DesignChecks.run(large));
     edit(large);
+    rules();
     for (Dialect dialect : Dialects.ALL) {
       measure(
           "script for " + dialect.engine(),
@@ -107,6 +111,26 @@ public final class Scenarios {
         };
     measure("one-field edit to findings updated", "≤ 16 ms", work);
     measure("the same after 60 more", "≤ 16 ms", 60, work);
+  }
+
+  /** What the demo's rules mean, by a solver that is loaded; nothing is known from the time before. */
+  private static void rules() throws Exception {
+    Draft demo = DesignFolder.open(Path.of("demo", "saltmarsh-pottery")).draft();
+    Duration patience = Duration.ofMillis(400);
+    var reasoners = new ArrayList<Reasoner>();
+    for (int i = 0; i < WARM + RUNS; i++) {
+      reasoners.add(new Reasoner(Clock.systemDefaultZone(), patience));
+    }
+    measure(
+        "what the demo's rules mean, solver loaded",
+        "≤ 300 ms",
+        () -> {
+          Reasoner fresh = reasoners.removeLast();
+          return demo.design().tables().stream()
+              .map(table -> fresh.rules(demo.meaning().of(table)))
+              .toList();
+        });
+    reasoners.forEach(Reasoner::close);
   }
 
   /** Each time without another table, so that no layout is known from the time before. */
