@@ -62,6 +62,7 @@ public final class DesignChecks {
           new OriginNotKept(),
           new OneMessageTwoRules(),
           new RuleMessages(),
+          new OwnerByRule(),
           new FaultyExpression());
 
   private DesignChecks() {}

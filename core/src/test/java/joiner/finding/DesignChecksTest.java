@@ -192,6 +192,14 @@ class DesignChecksTest {
             "rule-message",
             table("firing", t -> t.withRuleAdded(new Rule("r", "R", "TRUE", "{heat} is wrong."))),
             false),
+        new Case(
+            "owner-by-rule",
+            table(
+                "piece",
+                t ->
+                    t.withRuleAdded(
+                        new Rule("own", "Own", "maker_id = firing_id.loaded_by", "Not yours."))),
+            true),
         new Case("chasm", field("piece", "grams", f -> f.withUnit("g")), false),
         new Case(
             "origin-not-kept",

@@ -24,6 +24,7 @@ import joiner.ddl.Keeping;
 import joiner.ddl.Keeping.Means;
 import joiner.ddl.Lowered;
 import joiner.ddl.RowsChoice;
+import joiner.edit.OwnerByReference;
 import joiner.engine.Dialect;
 import joiner.expression.Formula;
 import joiner.expression.Width;
@@ -555,6 +556,41 @@ class RulesOverRowsOnEnginesTest {
               .as(url)
               .isFalse();
         }
+      }
+      Databases.drop(url);
+    }
+  }
+
+  /** A booking comes after one of the same kiln, which a rule says first and a reference then. */
+  @Test
+  void thatAParentHasTheSameOwnerIsKeptByAReferenceOnEveryEngine() throws Exception {
+    Demand same = new Demand.OfRow(new Formula("after_id.kiln_id = kiln_id"));
+    Draft ruled = draft(new Case(BOOKING, same, Means.TRIGGER, Means.TRIGGER, Means.TRIGGER));
+    FieldId kiln = new FieldId("kiln_id");
+    Draft required =
+        ruled.withDesign(
+            ruled.design().withTable(BOOKING, t -> t.withField(kiln, f -> f.withRequired(true))));
+    Rule rule = required.design().table(BOOKING).rules().getFirst();
+    Draft draft = new OwnerByReference(rule, AFTER, kiln, kiln).apply(required);
+    assertThat(draft.design().table(BOOKING).rules()).isEmpty();
+    for (String url : Databases.fresh(folder)) {
+      var shipped = Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
+      assertThat(shipped.verification().differences()).as(url).isEmpty();
+      try (Connection connection = DriverManager.getConnection(url)) {
+        if (url.startsWith("jdbc:sqlite:")) {
+          run(connection, "PRAGMA foreign_keys = ON");
+        }
+        connection.setAutoCommit(false);
+        run(connection, "INSERT INTO kiln VALUES (1, NULL), (2, NULL)");
+        String into = "INSERT INTO booking (booking_id, kiln_id, after_id) VALUES ";
+        run(connection, into + "(1, 1, NULL)", into + "(2, 1, 1)");
+        connection.commit();
+        assertThat(isDone(connection, into + "(3, 2, 1)")).as(url).isFalse();
+        assertThat(isDone(connection, "UPDATE booking SET kiln_id = 2 WHERE booking_id = 2"))
+            .as(url)
+            .isFalse();
+        assertThat(isDone(connection, into + "(3, 2, NULL)")).as(url).isTrue();
+        assertThat(isDone(connection, into + "(4, 2, 3)")).as(url).isTrue();
       }
       Databases.drop(url);
     }
