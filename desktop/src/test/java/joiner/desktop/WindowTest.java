@@ -149,9 +149,8 @@ class WindowTest {
     go(robot, Stage.GUARD);
     choose(robot, "kiln");
     robot.clickOn("#new-rule");
-    until(() -> !robot.lookup(".condition").queryAll().isEmpty());
-    TextArea condition = robot.lookup(".condition").queryAs(TextArea.class);
-    robot.interact(condition::requestFocus);
+    until(() -> window.getScene().getFocusOwner() instanceof TextArea);
+    TextArea condition = (TextArea) window.getScene().getFocusOwner();
     robot.interact(() -> condition.setText("litres > 10 AN hottest_c < 1400"));
     assertThat(robot.lookup(".label").<Label>queryAllAs(Label.class))
         .anyMatch(l -> l.getText() != null && l.getText().contains("“AN”"));

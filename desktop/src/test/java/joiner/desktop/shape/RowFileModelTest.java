@@ -164,7 +164,7 @@ class RowFileModelTest {
     kilns(5, "6,Kiln 1,red\n7,Kiln 1,red\n");
     test.bench.lookForChanges();
     test.window.until(() -> repeated() == 2);
-    assertThat(rows.offending()).as("with all that is not there").isEqualTo(23);
+    assertThat(rows.offending()).as("with all that is not there").isEqualTo(29);
     Files.delete(file);
     test.bench.lookForChanges();
     test.window.until(() -> !test.bench.verdict().audit().unread().isEmpty());
