@@ -57,7 +57,9 @@ class RulesOverRowsOnEnginesTest {
   private static final TableId BOOKING = new TableId("booking");
   private static final RelationshipId OF_KILN = new RelationshipId("booking_kiln_fk");
   private static final RelationshipId AFTER = new RelationshipId("booking_after_fk");
-  private static final String SAYS = "That cannot be, says the studio's law.";
+  private static final String SAYS =
+      "That cannot be, says the studio's law, and whoever does it nonetheless is asked to read all"
+          + " of this, which is longer than some engines let a message be: 128 characters.";
 
   @TempDir private Path folder;
 
@@ -613,7 +615,7 @@ class RulesOverRowsOnEnginesTest {
               message = refused.getMessage();
             }
           }
-          assertThat(message).as(url).contains(SAYS);
+          assertThat(message).as(url).contains(SAYS.substring(0, 120));
         }
       }
       Databases.drop(url);
