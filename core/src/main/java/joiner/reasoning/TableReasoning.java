@@ -7,6 +7,7 @@ import com.microsoft.z3.Model;
 import com.microsoft.z3.Params;
 import com.microsoft.z3.Solver;
 import com.microsoft.z3.Status;
+import com.microsoft.z3.Z3Exception;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -271,8 +272,14 @@ final class TableReasoning {
     return Collections.newSetFromMap(new IdentityHashMap<>());
   }
 
+  /** On some conditions on texts the solver gives up with an error, which is no answer either. */
   private Status check(BoolExpr... all) {
-    Status status = solver.check(all);
+    Status status;
+    try {
+      status = solver.check(all);
+    } catch (Z3Exception gaveUp) {
+      status = Status.UNKNOWN;
+    }
     unanswered += status == Status.UNKNOWN ? 1 : 0;
     return status;
   }
