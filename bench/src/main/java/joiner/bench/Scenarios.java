@@ -113,7 +113,9 @@ public final class Scenarios {
     measure("the same after 60 more", "≤ 16 ms", 60, work);
   }
 
-  /** What the demo's rules mean, by a solver that is loaded; nothing is known from the time before. */
+  /**
+   * What the demo's rules mean, by a solver that is loaded; nothing is known from the time before.
+   */
   private static void rules() throws Exception {
     Draft demo = DesignFolder.open(Path.of("demo", "saltmarsh-pottery")).draft();
     Duration patience = Duration.ofMillis(400);
