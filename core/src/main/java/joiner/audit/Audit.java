@@ -232,19 +232,8 @@ public final class Audit {
   /** What the rows of a table are asked that may read others. */
   private static Stream<Checked> formulas(TableMeaning meaning) {
     return Stream.concat(
-        meaning.ruled().stream().flatMap(Audit::formula),
+        meaning.ruled().stream().flatMap(ruled -> ruled.formula().stream()),
         meaning.table().fields().stream().flatMap(f -> meaning.computed(f.id()).stream()));
-  }
-
-  private static Stream<Checked> formula(Constraint.Ruled ruled) {
-    return switch (ruled) {
-      case Constraint.Holds holds -> Stream.of(holds.condition());
-      case Constraint.Alone alone -> Stream.of(alone.where());
-      case Constraint.Apart apart -> Stream.empty();
-      case Constraint.Tree tree -> Stream.empty();
-      case Constraint.Stays stays -> Stream.empty();
-      case Constraint.Lost lost -> Stream.empty();
-    };
   }
 
   private static List<TableId> reached(Design design, Checked formula) {
@@ -463,7 +452,7 @@ public final class Audit {
     List<Object> inputs = columns(table, ruled.fields());
     inputs.add(rule);
     inputs.add(rows.count(table.id()));
-    formula(ruled).forEach(formula -> inputs.addAll(read(table, formula)));
+    ruled.formula().ifPresent(formula -> inputs.addAll(read(table, formula)));
     if (ruled instanceof Constraint.Tree tree) {
       inputs.addAll(linked(tree.over().id()));
     }

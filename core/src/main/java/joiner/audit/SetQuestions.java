@@ -3,9 +3,9 @@ package joiner.audit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import joiner.catalog.SqlType;
 import joiner.engine.Dialect;
+import joiner.engine.RowsQuery;
 import joiner.engine.Support;
 import joiner.expression.Checked;
 import joiner.meaning.Constraint;
@@ -241,13 +241,6 @@ public final class SetQuestions {
     }
   }
 
-  /** That values are the same, one by one. */
-  static String paired(List<String> left, List<String> right) {
-    return IntStream.range(0, left.size())
-        .mapToObj(i -> left.get(i) + " = " + right.get(i))
-        .collect(Collectors.joining(" AND "));
-  }
-
   /** One pass over the table counts everything that each row tells by itself. */
   private Question cellsAndRules() {
     String sums =
@@ -328,7 +321,7 @@ public final class SetQuestions {
   private String linked(Relationship r) {
     List<String> up = columns("p", design.table(r.parent()), r.parentFields());
     List<String> down = columns("c", design.table(r.child()), r.childFields());
-    return paired(up, down);
+    return RowsQuery.same(up, down);
   }
 
   private List<String> columns(String alias, Table of, List<FieldId> fields) {

@@ -90,61 +90,53 @@ final class TogetherQuestions {
     return new Support.Kept("SELECT SUM(n - 1) FROM (" + grouped + " HAVING COUNT(*) > 1) d");
   }
 
-  /** Along the periods in their order, how far those before have reached. */
   private Support apart(Constraint.Apart apart) {
     Demand.Apart periods = apart.periods();
     if (isComputed(apart.fields())) {
       return new Support.Impossible("a field it speaks of is worked out");
     }
+    String overlaps =
+        "endless = 1 OR " + dialect.name(BEGAN) + before(periods) + dialect.name(REACHED);
+    String broken = periods.gapless() ? overlaps + " OR " + gap(periods) : overlaps;
+    return new Support.Kept(
+        "SELECT COUNT(*) FROM (" + along(periods) + ") d WHERE earlier > 0 AND (" + broken + ")");
+  }
+
+  private static String before(Demand.Apart periods) {
+    return periods.closed() ? " <= " : " < ";
+  }
+
+  /** Along the periods in their order, how far those before have reached. */
+  private String along(Demand.Apart periods) {
     String from = column(periods.from());
     String until = column(periods.until());
     List<String> per = periods.per().stream().map(this::column).toList();
-    String over =
+    String earlier =
         " OVER ("
             + (per.isEmpty() ? "" : "PARTITION BY " + String.join(", ", per) + " ")
             + "ORDER BY "
             + from
-            + " ROWS BETWEEN UNBOUNDED PRECEDING AND 1 PRECEDING)";
-    String counts =
-        Stream.concat(
-                per.stream().map(column -> column + " IS NOT NULL"),
-                Stream.of(
-                    from + " IS NOT NULL",
-                    "("
-                        + until
-                        + " IS NULL OR "
-                        + from
-                        + (periods.closed() ? " <= " : " < ")
-                        + until
-                        + ")"))
-            .collect(Collectors.joining(" AND "));
-    String reached = dialect.name(REACHED);
-    String began = dialect.name(BEGAN);
-    String along =
-        "SELECT "
-            + from
-            + " AS "
-            + began
-            + ", MAX("
-            + until
-            + ")"
-            + over
-            + " AS "
-            + reached
-            + ", MAX(CASE WHEN "
-            + until
-            + " IS NULL THEN 1 ELSE 0 END)"
-            + over
-            + " AS endless, COUNT(*)"
-            + over
-            + " AS earlier FROM "
-            + dialect.name(table.name())
-            + " WHERE "
-            + counts;
-    String overlaps = "endless = 1 OR " + began + (periods.closed() ? " <= " : " < ") + reached;
-    String broken = periods.gapless() ? overlaps + " OR " + gap(periods) : overlaps;
-    return new Support.Kept(
-        "SELECT COUNT(*) FROM (" + along + ") d WHERE earlier > 0 AND (" + broken + ")");
+            + " ROWS BETWEEN UNBOUNDED PRECEDING AND 1 PRECEDING) AS ";
+    List<String> selected =
+        List.of(
+            from + " AS " + dialect.name(BEGAN),
+            "MAX(" + until + ")" + earlier + dialect.name(REACHED),
+            "MAX(CASE WHEN " + until + " IS NULL THEN 1 ELSE 0 END)" + earlier + "endless",
+            "COUNT(*)" + earlier + "earlier");
+    List<String> filled = Stream.concat(per.stream(), Stream.of(from)).toList();
+    return "SELECT "
+        + String.join(", ", selected)
+        + " FROM "
+        + dialect.name(table.name())
+        + " WHERE "
+        + SetQuestions.filled(filled)
+        + " AND ("
+        + until
+        + " IS NULL OR "
+        + from
+        + before(periods)
+        + until
+        + ")";
   }
 
   private String gap(Demand.Apart periods) {
@@ -194,13 +186,13 @@ final class TogetherQuestions {
             + String.join(", ", up)
             + from
             + " JOIN w ON "
-            + SetQuestions.paired(own, ends.stream().map(k -> "w." + k).toList())
+            + RowsQuery.same(own, ends.stream().map(k -> "w." + k).toList())
             + " WHERE "
             + SetQuestions.filled(up)
             + ")";
     String back = "SELECT DISTINCT " + String.join(", ", starts) + " FROM w WHERE ";
     return new Support.Kept(
-        walk + " SELECT COUNT(*) FROM (" + back + SetQuestions.paired(starts, ends) + ") d");
+        walk + " SELECT COUNT(*) FROM (" + back + RowsQuery.same(starts, ends) + ") d");
   }
 
   private static List<String> numbered(String letter, int size) {

@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.catalog.Trigger.Event;
 import joiner.engine.Dialect;
+import joiner.engine.RowsQuery;
 import joiner.engine.Upkeep;
 import joiner.engine.Upkeep.Looked;
 import joiner.model.Demand;
@@ -35,7 +36,7 @@ final class PeriodLooks {
   private String samePer(Demand.Apart periods, String one, String other) {
     return periods.per().isEmpty()
         ? ""
-        : RowText.same(
+        : RowsQuery.same(
                 periods.per().stream().map(f -> text.column(one, table, f)).toList(),
                 periods.per().stream().map(f -> text.column(other, table, f)).toList())
             + " AND ";

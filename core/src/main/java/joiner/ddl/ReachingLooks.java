@@ -134,7 +134,7 @@ final class ReachingLooks {
       }
     }
     List<String> own = table.primaryKey().stream().map(rows::own).toList();
-    String found = found(rows, tree, RowText.same(own, text.changed(table, table.primaryKey())));
+    String found = found(rows, tree, RowsQuery.same(own, text.changed(table, table.primaryKey())));
     Set<FieldId> read = new LinkedHashSet<>(table.primaryKey());
     tree.reads().forEach(reference -> read.addAll(ofRow(reference)));
     return new Looked(
@@ -181,7 +181,7 @@ final class ReachingLooks {
         Table child = design.table(up.child());
         sql.append(" ON ")
             .append(
-                RowText.same(
+                RowsQuery.same(
                     text.columns(alias, parent, up.parentFields()),
                     text.columns(before, child, up.childFields())));
       }
@@ -189,7 +189,7 @@ final class ReachingLooks {
     Relationship first = design.relationship(way.getFirst());
     return sql.append(" WHERE ")
         .append(
-            RowText.same(
+            RowsQuery.same(
                 text.columns("h1", design.table(first.parent()), first.parentFields()),
                 text.changed(table, first.childFields())))
         .toString();
@@ -237,7 +237,7 @@ final class ReachingLooks {
                       "SELECT 1"
                           + rows.from()
                           + "\nWHERE "
-                          + RowText.same(there, text.changed(parent, last.parentFields()))
+                          + RowsQuery.same(there, text.changed(parent, last.parentFields()))
                           + " AND "
                           + broken(condition),
                       says,
@@ -253,7 +253,7 @@ final class ReachingLooks {
     List<String> key = text.changed(child, r.childFields());
     var rows = new RowsQuery(design, table, dialect).only(children, key);
     List<String> own = r.parentFields().stream().map(rows::own).toList();
-    String found = found(rows, tree, RowText.same(own, key));
+    String found = found(rows, tree, RowsQuery.same(own, key));
     Set<FieldId> read = new LinkedHashSet<>(r.childFields());
     boolean adds = false;
     for (Reference reference : tree.reads()) {
@@ -266,7 +266,7 @@ final class ReachingLooks {
         "SELECT 1 FROM "
             + dialect.name(table.name())
             + " h1 WHERE "
-            + RowText.same(text.columns("h1", table, r.parentFields()), key);
+            + RowsQuery.same(text.columns("h1", table, r.parentFields()), key);
     List<Upkeep.Held> held = List.of(new Upkeep.Held(Optional.of(parent), table.name(), true));
     var looks = new ArrayList<Looked>();
     List<String> columns = child.namesOf(List.copyOf(read));

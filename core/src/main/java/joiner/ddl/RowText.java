@@ -1,8 +1,6 @@
 package joiner.ddl;
 
 import java.util.List;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import joiner.engine.Dialect;
 import joiner.engine.Upkeep.Looked;
 import joiner.model.FieldId;
@@ -28,12 +26,5 @@ record RowText(Dialect dialect) {
   /** Columns of the row that was changed. */
   List<String> changed(Table of, List<FieldId> fields) {
     return columns(Looked.ROW, of, fields);
-  }
-
-  /** That values are the same, one by one. */
-  static String same(List<String> left, List<String> right) {
-    return IntStream.range(0, left.size())
-        .mapToObj(i -> left.get(i) + " = " + right.get(i))
-        .collect(Collectors.joining(" AND "));
   }
 }

@@ -242,7 +242,7 @@ final class RuleKeeping {
         Stream.concat(
                 here.isEmpty()
                     ? Stream.empty()
-                    : Stream.of(RowText.same(here, text.changed(table, alone.per()))),
+                    : Stream.of(RowsQuery.same(here, text.changed(table, alone.per()))),
                 Stream.of("(" + where + ")"))
             .collect(Collectors.joining(" AND "));
     return made(
@@ -328,11 +328,11 @@ final class RuleKeeping {
             + " t JOIN "
             + up
             + " ON "
-            + RowText.same(text.columns("t", table, r.parentFields()), above)
+            + RowsQuery.same(text.columns("t", table, r.parentFields()), above)
             + ") SELECT 1 FROM "
             + up
             + " WHERE "
-            + RowText.same(above, text.changed(table, r.parentFields()));
+            + RowsQuery.same(above, text.changed(table, r.parentFields()));
     return made(
         tree.rule(),
         new Looked(

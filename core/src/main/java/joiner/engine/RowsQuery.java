@@ -257,9 +257,14 @@ public final class RowsQuery {
   }
 
   private static String on(List<String> left, List<String> right) {
+    return " ON " + same(left, right);
+  }
+
+  /** That values are the same, one by one. */
+  public static String same(List<String> left, List<String> right) {
     return IntStream.range(0, left.size())
         .mapToObj(i -> left.get(i) + " = " + right.get(i))
-        .collect(Collectors.joining(" AND ", " ON ", ""));
+        .collect(Collectors.joining(" AND "));
   }
 
   private boolean isOnly(Sums group) {
@@ -270,10 +275,7 @@ public final class RowsQuery {
     if (!isOnly(group)) {
       return "";
     }
-    List<String> values = only.get(group.of.children);
-    return IntStream.range(0, keys.size())
-        .mapToObj(i -> keys.get(i) + " = " + values.get(i))
-        .collect(Collectors.joining(" AND ", "\nWHERE ", ""));
+    return "\nWHERE " + same(keys, only.get(group.of.children));
   }
 
   private String grouped(Sums group, Relationship over) {

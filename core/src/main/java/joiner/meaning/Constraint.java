@@ -331,7 +331,14 @@ public sealed interface Constraint {
     }
 
     /** Why nobody can keep it, a sentence; empty: it can be read. */
-    Optional<String> fault();
+    default Optional<String> fault() {
+      return Optional.empty();
+    }
+
+    /** The condition by which it looks at rows, sound or not; empty: it has none. */
+    default Optional<Checked> formula() {
+      return Optional.empty();
+    }
   }
 
   /**
@@ -345,6 +352,11 @@ public sealed interface Constraint {
       return condition instanceof Checked.Faulty(List<Problem> problems)
           ? Optional.of(problems.getFirst().message())
           : Optional.empty();
+    }
+
+    @Override
+    public Optional<Checked> formula() {
+      return Optional.of(condition);
     }
 
     @Override
@@ -367,8 +379,8 @@ public sealed interface Constraint {
     }
 
     @Override
-    public Optional<String> fault() {
-      return Optional.empty();
+    public Optional<Checked> formula() {
+      return Optional.of(where);
     }
 
     @Override
@@ -380,11 +392,6 @@ public sealed interface Constraint {
   /** Periods do not overlap, and perhaps follow each other without a gap. */
   record Apart(Rule rule, Demand.Apart periods) implements Ruled {
     @Override
-    public Optional<String> fault() {
-      return Optional.empty();
-    }
-
-    @Override
     public List<FieldId> fields() {
       return Stream.concat(periods.per().stream(), Stream.of(periods.from(), periods.until()))
           .toList();
@@ -393,11 +400,6 @@ public sealed interface Constraint {
 
   /** No row leads back to itself. */
   record Tree(Rule rule, Relationship over) implements Ruled {
-    @Override
-    public Optional<String> fault() {
-      return Optional.empty();
-    }
-
     @Override
     public List<FieldId> fields() {
       return over.childFields();
@@ -415,8 +417,8 @@ public sealed interface Constraint {
     }
 
     @Override
-    public Optional<String> fault() {
-      return Optional.empty();
+    public Optional<Checked> formula() {
+      return Optional.of(when);
     }
 
     @Override

@@ -2,6 +2,7 @@ package joiner.meaning;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import joiner.expression.Formula;
 import joiner.model.Demand;
 import joiner.model.Design;
@@ -89,7 +90,7 @@ public final class DemandWords {
       return "exactly " + children.least().get();
     }
     return WordList.and(
-        java.util.stream.Stream.of(
+        Stream.of(
                 children.least().map(least -> "at least " + least),
                 children.most().map(most -> "at most " + most))
             .flatMap(Optional::stream)

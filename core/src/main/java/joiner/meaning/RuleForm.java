@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
@@ -29,6 +31,9 @@ import joiner.model.Table;
  * @param values what stands in its slots, as it is typed; fields by their names
  */
 public record RuleForm(Sort sort, List<String> values) {
+  private static final Pattern MARGIN =
+      Pattern.compile("CURRENT_DATE ([+-]) INTERVAL '(\\d+)' (YEAR|MONTH|DAY)");
+
   public RuleForm {
     values = List.copyOf(values);
     if (values.size() != sort.slots.size()) {
@@ -289,9 +294,7 @@ public record RuleForm(Sort sort, List<String> values) {
     if (sql.equals("CURRENT_DATE")) {
       return form(Sort.TODAY, field, side, Optional.of("0"), Optional.of("DAY"));
     }
-    var margin =
-        java.util.regex.Pattern.compile("CURRENT_DATE ([+-]) INTERVAL '(\\d+)' (YEAR|MONTH|DAY)")
-            .matcher(sql);
+    Matcher margin = MARGIN.matcher(sql);
     return margin.matches()
         ? form(
             Sort.TODAY,

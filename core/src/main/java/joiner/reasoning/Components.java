@@ -74,14 +74,8 @@ final class Components {
 
   /** The conditions of a rule that can be read. */
   static Stream<Checked.Sound> formulas(Constraint.Ruled rule) {
-    return switch (rule) {
-      case Constraint.Holds(var of, Checked condition) ->
-          condition instanceof Checked.Sound sound ? Stream.of(sound) : Stream.empty();
-      case Constraint.Alone alone -> Stream.of(alone.where());
-      case Constraint.Stays stays -> Stream.of(stays.when());
-      case Constraint.Apart apart -> Stream.empty();
-      case Constraint.Tree tree -> Stream.empty();
-      case Constraint.Lost lost -> Stream.empty();
-    };
+    return rule.formula().stream()
+        .filter(Checked.Sound.class::isInstance)
+        .map(Checked.Sound.class::cast);
   }
 }

@@ -205,13 +205,12 @@ final class TableReasoning {
 
   /** A row that keeps all conditions, or the fewest that none keeps. */
   Together together() {
-    Set<Known> clashing = byIdentity();
     for (Known known : rules) {
       if (check(known.passes) == Status.UNSATISFIABLE) {
         return new Together(Optional.empty(), List.of(known.rule));
       }
     }
-    clashing.addAll(clashing(rules));
+    Set<Known> clashing = clashing(rules);
     if (!clashing.isEmpty() || rules.isEmpty()) {
       return new Together(
           Optional.empty(), rules.stream().filter(clashing::contains).map(Known::rule).toList());
