@@ -215,8 +215,7 @@ final class TableReasoning {
       return new Together(
           Optional.empty(), rules.stream().filter(clashing::contains).map(Known::rule).toList());
     }
-    var fixed = new ArrayList<BoolExpr>(List.of(passes(rules)));
-    fixed.add(today);
+    Sought sought = new Sought(passes(rules)).with(today);
     var inputs = new LinkedHashSet<Reference>();
     rules.forEach(known -> inputs(known.tree, inputs));
     List<Reference> read = List.copyOf(inputs);
@@ -224,15 +223,9 @@ final class TableReasoning {
       Candidates candidates = Candidates.of(known.tree, meaning, now);
       var own = new LinkedHashSet<Reference>();
       inputs(known.tree, own);
-      own.stream()
-          .limit(MOST_PREFERRED)
-          .forEach(
-              reference -> {
-                prefer(fixed, wishes(reference, candidates));
-                prefer(fixed, List.of(logic.not(translation.read(reference).isNull())));
-              });
+      sought = whole(sought, own.stream().limit(MOST_PREFERRED).toList(), candidates, false);
     }
-    return new Together(row(rules, read, fixed, true), List.of());
+    return new Together(row(rules, read, sought, true), List.of());
   }
 
   /** What a rule on several rows is worth. */
@@ -427,21 +420,20 @@ final class TableReasoning {
     List<Reference> preferred = read.stream().limit(MOST_PREFERRED).toList();
     var found = new LinkedHashSet<Witness>();
     Candidates candidates = Candidates.of(known.tree, meaning, now);
-    List<BoolExpr> base = List.of(wanted, today);
+    Sought base = new Sought(wanted).with(today);
     row(known, read, whole(base, preferred, candidates, false), pass).ifPresent(found::add);
     for (Reference reference : preferred) {
-      var without = new ArrayList<>(base);
-      without.add(translation.read(reference).isNull());
-      if (found.size() < MOST_WITNESSES - 1 && isPossible(without)) {
+      Sought without = base.with(translation.read(reference).isNull());
+      if (found.size() < MOST_WITNESSES - 1 && without.isPossible()) {
         for (Reference other : preferred) {
-          prefer(without, wishes(other, candidates));
+          without = preferring(without, wishes(other, candidates));
         }
         row(known, read, without, pass).ifPresent(found::add);
       }
     }
     row(known, read, whole(base, preferred, candidates, true), pass).ifPresent(found::add);
     if (found.isEmpty()) {
-      row(known, read, new ArrayList<>(base), pass).ifPresent(found::add);
+      row(known, read, base, pass).ifPresent(found::add);
     }
     return found.stream().limit(MOST_WITNESSES).toList();
   }
@@ -462,58 +454,78 @@ final class TableReasoning {
         : Optional.empty();
   }
 
-  private boolean isPossible(List<BoolExpr> all) {
-    return check(all.toArray(BoolExpr[]::new)) == Status.SATISFIABLE;
-  }
-
   private List<BoolExpr> wishes(Reference reference, Candidates candidates) {
     Term term = translation.read(reference);
     return candidates.of(reference).stream().map(value -> is(term, value)).toList();
   }
 
   /** A row that has a value everywhere, as far as it can: the first that is named, or the last. */
-  private List<BoolExpr> whole(
-      List<BoolExpr> base, List<Reference> preferred, Candidates candidates, boolean last) {
-    var fixed = new ArrayList<>(base);
+  private Sought whole(
+      Sought base, List<Reference> preferred, Candidates candidates, boolean last) {
+    Sought whole = base;
     for (Reference reference : preferred) {
       List<BoolExpr> wishes = wishes(reference, candidates);
-      prefer(fixed, last ? wishes.reversed() : wishes);
-      prefer(fixed, List.of(logic.not(translation.read(reference).isNull())));
+      whole = preferring(whole, last ? wishes.reversed() : wishes);
+      whole = preferring(whole, List.of(logic.not(translation.read(reference).isNull())));
     }
-    return fixed;
+    return whole;
   }
 
-  /** Adds the first of some wishes that can be had. */
-  private void prefer(List<BoolExpr> fixed, List<BoolExpr> wishes) {
-    for (BoolExpr wish : unanswered < MOST_UNANSWERED ? wishes : List.<BoolExpr>of()) {
-      var tried = new ArrayList<>(fixed);
-      tried.add(wish);
-      if (isPossible(tried)) {
-        fixed.add(wish);
-        return;
+  /** With the first of some wishes that can be had. */
+  private Sought preferring(Sought sought, List<BoolExpr> wishes) {
+    if (unanswered >= MOST_UNANSWERED) {
+      return sought;
+    }
+    return wishes.stream().map(sought::with).filter(Sought::isPossible).findFirst().orElse(sought);
+  }
+
+  /** What a row must meet, with one that meets it, once one was looked for. */
+  private final class Sought {
+    private final List<BoolExpr> all;
+    private Optional<Model> met = Optional.empty();
+
+    Sought(BoolExpr... all) {
+      this.all = List.of(all);
+    }
+
+    /** This and more; a row found before is not looked for again where it meets that as well. */
+    Sought with(BoolExpr more) {
+      var with = new Sought(Stream.concat(all.stream(), Stream.of(more)).toArray(BoolExpr[]::new));
+      with.met = met.filter(model -> model.eval(more, true).isTrue());
+      return with;
+    }
+
+    boolean isPossible() {
+      if (met.isEmpty() && check(all.toArray(BoolExpr[]::new)) == Status.SATISFIABLE) {
+        met = Optional.of(solver.getModel());
       }
+      return met.isPresent();
+    }
+
+    Optional<Model> model() {
+      return isPossible() ? met : Optional.empty();
     }
   }
 
   /** A row of that sort which the evaluator sees as the solver does. */
-  private Optional<Witness> row(
-      Known known, List<Reference> read, List<BoolExpr> fixed, boolean pass) {
-    return row(List.of(known), read, fixed, pass);
+  private Optional<Witness> row(Known known, List<Reference> read, Sought sought, boolean pass) {
+    return row(List.of(known), read, sought, pass);
   }
 
   private Optional<Witness> row(
-      List<Known> all, List<Reference> read, List<BoolExpr> fixed, boolean pass) {
+      List<Known> all, List<Reference> read, Sought sought, boolean pass) {
+    Sought left = sought;
     for (int i = 0; i < MOST_TRIED && unanswered < MOST_UNANSWERED; i++) {
-      if (!isPossible(fixed)) {
+      Optional<Model> model = left.model();
+      if (model.isEmpty()) {
         return Optional.empty();
       }
-      Model model = solver.getModel();
-      Optional<Witness> row = witness(model, read);
+      Optional<Witness> row = witness(model.get(), read);
       if (row.filter(witness -> all.stream().allMatch(k -> isAsSaid(k, witness, pass)))
           .isPresent()) {
         return row;
       }
-      fixed.add(logic.not(sameRow(model, read)));
+      left = left.with(logic.not(sameRow(model.get(), read)));
     }
     return Optional.empty();
   }
