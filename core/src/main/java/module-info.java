@@ -25,6 +25,7 @@ module joiner.core {
   exports joiner.expression;
   exports joiner.finding;
   exports joiner.format;
+  exports joiner.joining;
   exports joiner.meaning;
   exports joiner.model;
   exports joiner.naming;

@@ -27,6 +27,7 @@ class LayersTest {
           "discovery",
           "edit",
           "deletion",
+          "joining",
           "split",
           "outline",
           "finding",

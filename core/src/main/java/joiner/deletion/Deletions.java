@@ -16,6 +16,7 @@ import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
+import joiner.meaning.Links;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.FieldId;
@@ -24,16 +25,11 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
-import joiner.rows.RowValues;
 import joiner.rows.Rows;
 
 /**
- * Works out what deleting rows of a draft would do. Which rows refer to which is found once for
- * each relationship, when it is asked for first; an outcome is then linear in the rows that it is
- * about. Belongs to one thread at a time.
- *
- * <p>A reference is there where all its fields have a value (MATCH SIMPLE), and equal values are
- * those of the fields' types.
+ * Works out what deleting rows of a draft would do. Once it is known which rows refer to which, an
+ * outcome is linear in the rows that it is about. Belongs to one thread at a time.
  */
 public final class Deletions {
   private final Draft draft;
@@ -43,25 +39,18 @@ public final class Deletions {
   /** By which each parent must have a child. */
   private final List<Relationship> demanding;
 
-  private final Map<RelationshipId, int[][]> referring;
-  private final Map<RelationshipId, int[]> referred = new HashMap<>();
+  private final Links links;
   private final Map<RelationshipId, Optional<Integer>> byDefault = new HashMap<>();
-  private final Map<TableId, RowValues> values;
 
   /** Deletions of rows of a draft; what defaults say of the clock is said of this one. */
   public Deletions(Draft draft, Clock clock) {
-    this(draft, new Evaluator(clock), new HashMap<>(), new HashMap<>());
+    this(draft, new Evaluator(clock), new Links(draft));
   }
 
-  private Deletions(
-      Draft draft,
-      Evaluator evaluator,
-      Map<RelationshipId, int[][]> referring,
-      Map<TableId, RowValues> values) {
+  private Deletions(Draft draft, Evaluator evaluator, Links links) {
     this.draft = draft;
     this.evaluator = evaluator;
-    this.referring = referring;
-    this.values = values;
+    this.links = links;
     this.downwards =
         draft.design().relationships().stream()
             .collect(Collectors.groupingBy(Relationship::parent));
@@ -73,10 +62,8 @@ public final class Deletions {
   public Deletions supposing(Relationship of, ReferentialAction action) {
     Design design =
         draft.design().withRelationship(of.id(), r -> r.withActions(action, r.onUpdate()));
-    return new Deletions(draft.withDesign(design), evaluator, referring, values);
+    return new Deletions(draft.withDesign(design), evaluator, links);
   }
-
-  private static final int NONE = -1;
 
   private List<Relationship> downwards(TableId table) {
     return downwards.getOrDefault(table, List.of());
@@ -94,49 +81,6 @@ public final class Deletions {
     var rows = new BitSet();
     rows.set(row);
     return of(table, rows);
-  }
-
-  /** For each row of the parent the rows of the child that refer to it. */
-  private int[][] referring(Relationship r) {
-    return referring.computeIfAbsent(r.id(), id -> find(r));
-  }
-
-  /** For each row of the child the row of the parent that it refers to; {@link #NONE} for none. */
-  private int[] referred(Relationship r) {
-    return referred.computeIfAbsent(
-        r.id(),
-        id -> {
-          int[] up = new int[draft.rows().of(r.child()).count()];
-          Arrays.fill(up, NONE);
-          int[][] down = referring(r);
-          for (int parent = 0; parent < down.length; parent++) {
-            for (int child : down[parent]) {
-              up[child] = parent;
-            }
-          }
-          return up;
-        });
-  }
-
-  private RowValues values(TableId id) {
-    return values.computeIfAbsent(
-        id, t -> new RowValues(draft.design().table(t), draft.rows().of(t)));
-  }
-
-  private int[][] find(Relationship r) {
-    List<Optional<List<Value>>> keys = values(r.parent()).tuples(r.parentFields());
-    List<Optional<List<Value>>> links = values(r.child()).tuples(r.childFields());
-    Map<List<Value>, List<Integer>> byKey = new HashMap<>();
-    for (int row = 0; row < links.size(); row++) {
-      int place = row;
-      links
-          .get(row)
-          .ifPresent(key -> byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(place));
-    }
-    return keys.stream()
-        .map(key -> key.map(byKey::get).orElse(List.of()))
-        .map(rows -> rows == null ? new int[0] : rows.stream().mapToInt(i -> i).toArray())
-        .toArray(int[][]::new);
   }
 
   /** What the fields of a reference hold by default; empty where one of them has no default. */
@@ -157,7 +101,7 @@ public final class Deletions {
     return byDefault.computeIfAbsent(
         r.id(),
         id -> {
-          int row = values(r.parent()).tuples(r.parentFields()).indexOf(Optional.of(key));
+          int row = links.values(r.parent()).tuples(r.parentFields()).indexOf(Optional.of(key));
           return row < 0 ? Optional.empty() : Optional.of(row);
         });
   }
@@ -178,7 +122,7 @@ public final class Deletions {
       while (!ahead.isEmpty()) {
         Step step = ahead.poll();
         for (Relationship down : downwards(step.table)) {
-          for (int child : referring(down)[step.row]) {
+          for (int child : links.children(down)[step.row]) {
             follow(down, child);
           }
         }
@@ -264,10 +208,10 @@ public final class Deletions {
         BitSet parents = gone.getOrDefault(r.parent(), new BitSet());
         var without = new BitSet();
         lost.stream()
-            .map(child -> referred(r)[child])
-            .filter(parent -> parent != NONE && !parents.get(parent))
+            .map(child -> links.parents(r)[child])
+            .filter(parent -> parent != Links.NONE && !parents.get(parent))
             .distinct()
-            .filter(parent -> Arrays.stream(referring(r)[parent]).allMatch(lost::get))
+            .filter(parent -> Arrays.stream(links.children(r)[parent]).allMatch(lost::get))
             .forEach(without::set);
         if (!without.isEmpty()) {
           all.put(r.id(), without);

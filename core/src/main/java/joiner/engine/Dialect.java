@@ -104,6 +104,11 @@ public abstract class Dialect {
     }
   }
 
+  /** Behind a query in order: that only so many rows are wanted. */
+  public String first(int rows) {
+    return "FETCH FIRST " + rows + " ROWS ONLY";
+  }
+
   /** Whether queries can follow rows from one to the next, and end where they come back. */
   public boolean followsRows() {
     return false;

@@ -28,11 +28,10 @@ import joiner.model.Table;
  * join, and so is each group of rows that are summed up; there is one row for each of the table.
  */
 public final class RowsQuery {
-  private static final String OWN = "t0";
-
   private final Design design;
   private final Table table;
   private final Dialect dialect;
+  private final Aliases aliases;
 
   /** What stands for the rows that a way leads to, from the table on. */
   private final Map<List<RelationshipId>, String> joined = new LinkedHashMap<>();
@@ -44,6 +43,15 @@ public final class RowsQuery {
 
   /** Joins in the order in which they were needed. */
   private final List<Join> joins = new ArrayList<>();
+
+  /**
+   * What stands for rows.
+   *
+   * @param own for the table's own
+   * @param ways for those that ways lead to, before a number
+   * @param sums for those that are summed up, before a number
+   */
+  private record Aliases(String own, String ways, String sums) {}
 
   /** Which rows are summed up for which. */
   private record SumsOf(List<RelationshipId> over, RelationshipId children) {}
@@ -62,16 +70,27 @@ public final class RowsQuery {
   public static final class Unsaid extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    Unsaid(String loss) {
+    /** For want of words. */
+    public Unsaid(String loss) {
       super(loss, null, false, false);
     }
   }
 
   /** The rows of a table of a design, and nothing beside them yet. */
   public RowsQuery(Design design, Table table, Dialect dialect) {
+    this(design, table, dialect, new Aliases("t0", "t", "s"));
+  }
+
+  /** The same where other tables stand beside, with an alias for the rows of this one. */
+  public RowsQuery(Design design, Table table, Dialect dialect, String alias) {
+    this(design, table, dialect, new Aliases(alias, alias + "_", alias + "_s"));
+  }
+
+  private RowsQuery(Design design, Table table, Dialect dialect, Aliases aliases) {
     this.design = design;
     this.table = table;
     this.dialect = dialect;
+    this.aliases = aliases;
   }
 
   /**
@@ -86,7 +105,7 @@ public final class RowsQuery {
 
   /** A column of the table itself. */
   public String own(FieldId field) {
-    return column(OWN, table, field);
+    return column(aliases.own, table, field);
   }
 
   private String column(String alias, Table of, FieldId field) {
@@ -129,10 +148,11 @@ public final class RowsQuery {
         : tree.withParts(this::read);
   }
 
-  private Expression read(Reference to, Place place) {
+  /** Something of a row as an expression the engine's texts can be made of; it is joined. */
+  public Expression read(Reference to, Place place) {
     return switch (to) {
       case OwnField own ->
-          new Expression.FieldRef(new Joined(List.of(OWN, own.name()), own.type()), place);
+          new Expression.FieldRef(new Joined(List.of(aliases.own, own.name()), own.type()), place);
       case FarField far -> {
         Table end = far.table(design);
         List<String> path = List.of(alias(far.over()), end.field(far.field()).name());
@@ -146,13 +166,13 @@ public final class RowsQuery {
   /** The rows a way leads to; those before on the way are joined first. */
   private String alias(List<RelationshipId> way) {
     if (way.isEmpty()) {
-      return OWN;
+      return aliases.own;
     }
     alias(way.subList(0, way.size() - 1));
     return joined.computeIfAbsent(
         List.copyOf(way),
         over -> {
-          String alias = "t" + (joined.size() + 1);
+          String alias = aliases.ways + (joined.size() + 1);
           joins.add(new Way(over, alias));
           return alias;
         });
@@ -181,7 +201,7 @@ public final class RowsQuery {
   private Sums sums(SumsOf of) {
     Table child = design.table(design.relationship(of.children).child());
     var rows = new RowsQuery(design, child, dialect);
-    var group = new Sums(of, "s" + (sums.size() + 1), rows, new ArrayList<>());
+    var group = new Sums(of, aliases.sums + (sums.size() + 1), rows, new ArrayList<>());
     joins.add(group);
     return group;
   }
@@ -222,11 +242,17 @@ public final class RowsQuery {
 
   /** What the rows are taken from: FROM with all joins, over several lines. */
   public String from() {
-    return "\nFROM "
-        + dialect.name(table.name())
-        + " "
-        + OWN
-        + joins.stream().map(join -> "\nLEFT JOIN " + said(join)).collect(Collectors.joining());
+    return "\nFROM " + own() + beside();
+  }
+
+  /** The table under its alias. */
+  public String own() {
+    return dialect.name(table.name()) + " " + aliases.own;
+  }
+
+  /** The joins alone, each on a line of its own behind the table. */
+  public String beside() {
+    return joins.stream().map(join -> "\nLEFT JOIN " + said(join)).collect(Collectors.joining());
   }
 
   private String said(Join join) {

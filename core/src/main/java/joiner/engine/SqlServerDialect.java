@@ -46,6 +46,11 @@ final class SqlServerDialect extends Dialect {
 
   /** The database is a property there. */
   @Override
+  public String first(int rows) {
+    return "OFFSET 0 ROWS FETCH NEXT " + rows + " ROWS ONLY";
+  }
+
+  @Override
   String behindPrefix(String place) {
     int slash = place.lastIndexOf('/');
     return slash < 0

@@ -34,6 +34,11 @@ final class SqliteDialect extends Dialect {
   }
 
   @Override
+  public String first(int rows) {
+    return "LIMIT " + rows;
+  }
+
+  @Override
   public Optional<Storage> storage() {
     return Optional.of(new SqliteStorage());
   }

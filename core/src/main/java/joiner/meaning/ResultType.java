@@ -11,6 +11,7 @@ import joiner.expression.Kind;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.expression.ValueType;
+import joiner.expression.Width;
 import joiner.model.FieldType;
 
 /**
@@ -20,6 +21,9 @@ import joiner.model.FieldType;
 public final class ResultType {
   /** Digits of a number of which it cannot be told how great it becomes. */
   private static final int MOST_DIGITS = 38;
+
+  /** A sum has room for a million values as great as their field lets them be. */
+  private static final int DIGITS_OF_ROWS = 6;
 
   /** As texts, a date has 10 characters, a time up to 18, a moment up to 29, a UUID 36. */
   private static final int TIME_LENGTH = 18;
@@ -265,6 +269,19 @@ public final class ResultType {
       case FieldType.WholeNumber whole -> declared.equals(whole);
       default -> declared.equals(result);
     };
+  }
+
+  /**
+   * What holds a sum of values.
+   *
+   * @param holds what holds each of them
+   */
+  public static FieldType sum(FieldType holds, ValueType type) {
+    if (type.kind() == Kind.WHOLE) {
+      return new FieldType.WholeNumber(Width.BITS_64);
+    }
+    int digits = holds instanceof FieldType.Decimal d ? d.precision() : MOST_DIGITS;
+    return new FieldType.Decimal(Math.min(MOST_DIGITS, digits + DIGITS_OF_ROWS), type.scale());
   }
 
   /** A declared type, made so wide that it holds a result; another where it cannot. */

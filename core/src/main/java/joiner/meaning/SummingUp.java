@@ -1,6 +1,5 @@
 package joiner.meaning;
 
-import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import joiner.expression.Checked;
@@ -26,10 +25,6 @@ import joiner.model.Table;
  * a few folds: a mean is a sum by a count, “any” and “all” are counts.
  */
 final class SummingUp {
-  /** A sum has room for a million values as great as their field lets them be. */
-  private static final int DIGITS_OF_ROWS = 6;
-
-  private static final int MOST_DIGITS = 38;
   private static final int DECIMALS_OF_MEANS = 2;
 
   /** No number of decimals is said. */
@@ -107,7 +102,7 @@ final class SummingUp {
       }
       case SUM -> {
         Read of = number(by.of());
-        yield sound(fold(Summed.Fold.SUM, of.tree, where, summed(of)), summed(of));
+        yield sound(fold(Summed.Fold.SUM, of.tree, where, sum(of)), sum(of));
       }
       case AVERAGE -> mean(number(by.of()), where);
       case LEAST -> extreme(Summed.Fold.LEAST, ordered(by.of()), where);
@@ -151,36 +146,12 @@ final class SummingUp {
   }
 
   private Checked.Sound mean(Read of, Optional<Expression> where) {
-    FieldType sums = summed(of);
+    FieldType sums = sum(of);
     Expression sum = fold(Summed.Fold.SUM, of.tree, where, sums);
-    Expression exact =
-        new Expression.Compute(
-            Expression.Arithmetic.TIMES, sum, number("1.0"), false, Place.NOWHERE);
     Expression count = count(both(where, Optional.of(isFilled(of.tree))));
-    Expression unlessNone =
-        call(
-            Expression.Function.NULLIF,
-            count,
-            new Expression.Literal(Value.whole(0), Kind.WHOLE, Place.NOWHERE));
     int decimals = scale == UNSAID ? Math.max(DECIMALS_OF_MEANS, of.type.scale()) : scale;
-    Expression mean =
-        new Expression.Compute(
-            Expression.Arithmetic.DIVIDE, exact, unlessNone, false, Place.NOWHERE);
-    Expression rounded =
-        call(
-            Expression.Function.ROUND,
-            mean,
-            new Expression.Literal(Value.whole(decimals), Kind.WHOLE, Place.NOWHERE));
+    Expression rounded = Means.of(sum, count, decimals);
     return new Checked.Sound(rounded, ValueType.number(decimals));
-  }
-
-  private static Expression number(String text) {
-    var value = new Value.Num(new BigDecimal(text), false);
-    return new Expression.Literal(value, Kind.NUMBER, Place.NOWHERE);
-  }
-
-  private static Expression call(Expression.Function function, Expression... arguments) {
-    return new Expression.Call(function, List.of(arguments), Place.NOWHERE);
   }
 
   private Expression count(Optional<Expression> where) {
@@ -222,14 +193,8 @@ final class SummingUp {
     return new Expression.IsNull(of, true, Place.NOWHERE);
   }
 
-  /** What holds a sum of values. */
-  private static FieldType summed(Read of) {
-    if (of.type.kind() == Kind.WHOLE) {
-      return new FieldType.WholeNumber(Width.BITS_64);
-    }
-    int scale = of.type.scale();
-    int digits = of.holds instanceof FieldType.Decimal d ? d.precision() : MOST_DIGITS;
-    return new FieldType.Decimal(Math.min(MOST_DIGITS, digits + DIGITS_OF_ROWS), scale);
+  private static FieldType sum(Read of) {
+    return ResultType.sum(of.holds, of.type);
   }
 
   private Read number(Optional<Formula> of) throws Wrong {
