@@ -25,6 +25,7 @@ import picocli.CommandLine.Command;
     subcommands = {
       CheckCommand.class,
       RulesCommand.class,
+      AskCommand.class,
       AuditCommand.class,
       ImpactCommand.class,
       CompareCommand.class,

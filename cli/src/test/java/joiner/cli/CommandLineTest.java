@@ -122,6 +122,39 @@ class CommandLineTest {
   }
 
   @Test
+  void askFindsTheJoinsAndSaysWhereRowsMultiply() throws IOException {
+    Outcome asked = run("ask", demo(), "member.card_no, count(enrolment), sum(piece.grams)");
+    assertThat(asked.code()).isZero();
+    assertThat(asked.out())
+        .contains("M-0001", "One line for each member.", "Rows multiply. An enrolment comes once");
+    Outcome once =
+        run(
+            "ask",
+            demo(),
+            "member.card_no, count(enrolment)",
+            "--where",
+            "member.active = TRUE",
+            "--keep",
+            "enrolment",
+            "--order",
+            "2-",
+            "--first",
+            "3",
+            "--once",
+            "--json");
+    assertThat(once.json().get("line")).isEqualTo("One line for each member.");
+    assertThat((List<?>) once.json().get("lines")).hasSize(3);
+    assertThat((List<?>) once.json().get("repeated")).isEmpty();
+    assertThat(once.json().get("joins").toString()).contains("enrolment");
+    assertThat(run("ask", demo(), "piece.mark", "--sql", "sqlite", "--first", "2").out())
+        .contains("LIMIT 2;");
+    assertThat(run("ask", demo(), "name").code()).isEqualTo(2);
+    assertThat(run("ask", demo(), "piece.mark", "--order", "4").err()).contains("from 1 to 1");
+    assertThat(run("ask", demo(), "piece.mark", "--keep", "glaze").err())
+        .contains("joins no table of that name");
+  }
+
+  @Test
   void auditNamesRowsFromOne() throws IOException {
     assertThat(run("audit", demo()).code()).isZero();
     Outcome outcome = run("audit", broken(), "--json");

@@ -34,6 +34,11 @@ public interface Scope {
   /** What a name refers to: the one written just so, else one that differs only by case. */
   Optional<Reference> find(String name);
 
+  /** Why a name is not found though something has it; a sentence with what to do. */
+  default Optional<String> against(String name) {
+    return Optional.empty();
+  }
+
   /** All names that lead to another row, in their order. */
   default Collection<String> ways() {
     return List.of();

@@ -14,6 +14,9 @@ import java.util.Optional;
  * mistake is told once.
  */
 final class TypeCheck {
+  /** Of so many names all are told to somebody who looks for one. */
+  private static final int MOST_NAMED = 30;
+
   /** A part with what is known of its values. */
   private record Typed(Expression tree, ValueType type) {
     Typed(Expression tree, Kind kind) {
@@ -104,11 +107,15 @@ final class TypeCheck {
   private static String unknown(Scope scope, List<String> path) {
     String name = path.getFirst();
     if (path.size() == 1) {
-      return "There is no field "
-          + name
-          + " in "
-          + scope.label()
-          + suggestion(name, "its fields are", scope.names());
+      return scope
+          .against(name)
+          .orElseGet(
+              () ->
+                  "There is no field "
+                      + name
+                      + " in "
+                      + scope.label()
+                      + suggestion(name, "its fields are", scope.names()));
     }
     Optional<Scope> next = scope.over(name);
     if (next.isPresent()) {
@@ -216,7 +223,11 @@ final class TypeCheck {
   private static String suggestion(String name, String those, Collection<String> names) {
     return Spelling.nearest(name, names)
         .map(near -> "; did you mean " + near + "?")
-        .orElseGet(() -> "; " + those + " " + String.join(", ", names) + ".");
+        .orElseGet(
+            () ->
+                names.size() > MOST_NAMED
+                    ? "."
+                    : "; " + those + " " + String.join(", ", names) + ".");
   }
 
   /** Where there are no fields to name, as in a default, a word is a slip of another sort. */

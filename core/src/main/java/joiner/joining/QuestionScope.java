@@ -9,17 +9,27 @@ import joiner.expression.Reference;
 import joiner.expression.Scope;
 import joiner.meaning.Meaning;
 import joiner.model.Question;
+import joiner.naming.WordList;
 
 /**
  * The names that formulas of a question may use: each role, and behind it what formulas of its
  * table may use. A field is found without its role where only one role has it.
  */
 public final class QuestionScope implements Scope {
+  private static final int MOST_NAMED = 4;
+
   private final Map<String, Scope> roles = new LinkedHashMap<>();
+
+  private final String label;
 
   /** The names of a question over the tables of a design. */
   public QuestionScope(Question question, Meaning meaning) {
-    List<Question.Role> all = question.roles();
+    this("this question", question.roles(), meaning);
+  }
+
+  /** The names of some roles, whether they are joined or not. */
+  QuestionScope(String label, List<Question.Role> all, Meaning meaning) {
+    this.label = label;
     for (int i = 0; i < all.size(); i++) {
       Question.Role role = all.get(i);
       roles.put(role.name(), new OfRole(i, role.name(), meaning.of(role.table()).scope()));
@@ -28,19 +38,35 @@ public final class QuestionScope implements Scope {
 
   @Override
   public String label() {
-    return "this question";
+    return label;
   }
 
   @Override
   public Collection<String> names() {
-    return List.of();
+    return roles.values().stream()
+        .flatMap(role -> role.names().stream())
+        .distinct()
+        .filter(name -> having(name).size() == 1)
+        .toList();
+  }
+
+  private List<Reference> having(String name) {
+    return roles.values().stream().flatMap(role -> role.find(name).stream()).toList();
   }
 
   @Override
   public Optional<Reference> find(String name) {
-    List<Reference> found =
-        roles.values().stream().flatMap(role -> role.find(name).stream()).toList();
+    List<Reference> found = having(name);
     return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
+  }
+
+  @Override
+  public Optional<String> against(String name) {
+    List<String> all =
+        having(name).stream().map(Reference::name).limit(MOST_NAMED).toList();
+    return all.size() < 2
+        ? Optional.empty()
+        : Optional.of("Several tables have " + name + ": write " + WordList.or(all) + ".");
   }
 
   @Override

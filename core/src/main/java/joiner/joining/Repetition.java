@@ -35,12 +35,43 @@ final class Repetition {
         }
       }
     }
-    return open;
+    return unsettled(role, open);
+  }
+
+  /** Of some roles those that neither a role nor others of them settle. */
+  private List<Integer> unsettled(int role, List<Integer> open) {
+    var left = new ArrayList<>(open);
+    for (int one : open) {
+      var others = new HashSet<>(left);
+      others.remove(one);
+      others.add(role);
+      if (closure(others, others).contains(one)) {
+        left.remove(Integer.valueOf(one));
+      }
+    }
+    return left;
   }
 
   /** Whether no two combinations of rows make the same line. */
   boolean eachCombinationIsALine() {
     return closure(Set.copyOf(bound.apart()), Set.of()).size() == bound.roles().size();
+  }
+
+  /** Roles of which there is one row at most for rows of some roles. */
+  Set<Integer> settledBy(List<Integer> roles) {
+    return closure(Set.copyOf(roles), Set.of());
+  }
+
+  /** Of the roles that are told apart those that no other settles. */
+  List<Integer> essential() {
+    var essential = new ArrayList<>(bound.apart());
+    for (int role : bound.apart()) {
+      List<Integer> others = essential.stream().filter(r -> r != role).toList();
+      if (settledBy(others).contains(role)) {
+        essential.remove(Integer.valueOf(role));
+      }
+    }
+    return essential;
   }
 
   /** Roles of which a line has one row at most for each row of a role. */

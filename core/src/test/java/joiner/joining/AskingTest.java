@@ -1,0 +1,215 @@
+package joiner.joining;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import joiner.Pottery;
+import joiner.engine.Dialects;
+import joiner.engine.Support;
+import joiner.expression.Evaluator;
+import joiner.meaning.Draft;
+import joiner.model.Question;
+import joiner.model.Question.Counting;
+import joiner.model.TableId;
+import org.junit.jupiter.api.Test;
+
+/** Questions are made of what somebody names, as they would mean it. */
+class AskingTest {
+  private final Draft demo = Pottery.demo();
+  private final Asking asking = new Asking(demo.design(), demo.meaning());
+
+  private Question ask(String columns, String... where) {
+    return asked(asking.of(ColumnText.split(columns), List.of(where)));
+  }
+
+  private static Question asked(Asking.Made made) {
+    assertThat(made).isInstanceOf(Asking.Made.Question.class);
+    return ((Asking.Made.Question) made).question();
+  }
+
+  private String fault(String columns) {
+    return ((Asking.Made.Fault) asking.of(ColumnText.split(columns), List.of())).message();
+  }
+
+  private Bound bound(Question question) {
+    Binding.Result result = Binding.of(demo.design(), demo.meaning(), question);
+    assertThat(result).isInstanceOf(Binding.Result.Sound.class);
+    return ((Binding.Result.Sound) result).bound();
+  }
+
+  private Answer answer(Question question) {
+    return new Answering(demo, Pottery.CLOCK).answer(bound(question));
+  }
+
+  private static String joins(Question question) {
+    return question.roles().stream()
+        .map(
+            role ->
+                role.link().map(link -> (link.down() ? "<" : ">") + link.over().value() + " ").orElse("")
+                    + role.name())
+        .collect(Collectors.joining(" "));
+  }
+
+  @Test
+  void theJoinTableIsNotForgotten() {
+    assertThat(joins(ask("piece.mark, glaze.name")))
+        .isEqualTo("piece <fk_piece_glaze_piece_id piece_glaze >fk_piece_glaze_glaze_id glaze");
+  }
+
+  @Test
+  void rowsThatReferToEachOtherAreCloserThanThoseThatShareAParent() {
+    // Kilns and members are two steps apart over firings; nothing leads over the cone of a piece.
+    assertThat(joins(ask("kiln.name, member.given_name"))).contains("firing").doesNotContain("cone");
+  }
+
+  @Test
+  void anotherRoleIsOffered() {
+    Question byLoader = ask("member.given_name, count(firing)");
+    assertThat(joins(byLoader)).contains("loaded_by");
+    Asking.Other other = asking.others(byLoader, "firing").getFirst();
+    Question byUnloader = asking.instead(byLoader, "firing", other);
+    assertThat(joins(byUnloader)).contains("unloaded_by");
+    assertThat(byUnloader.role("member").apart()).isTrue();
+    assertThat(answer(byUnloader).lines()).isNotEqualTo(answer(byLoader).lines());
+  }
+
+  @Test
+  void aRoleIsChangedBelowWhatIsJoinedToIt() {
+    Question byMaker = ask("member.given_name, firing.firing_id, piece.mark");
+    assertThat(joins(byMaker))
+        .isEqualTo("member <fk_firing_loaded_by firing <fk_piece_maker_id piece");
+    Question inFiring =
+        asking.instead(byMaker, "piece", other(byMaker, "piece", "fk_piece_firing_id"));
+    assertThat(inFiring.role("piece").link().orElseThrow().from()).isEqualTo("firing");
+    Question unloaded =
+        asking.instead(inFiring, "firing", other(inFiring, "firing", "fk_firing_unloaded_by"));
+    assertThat(joins(unloaded))
+        .isEqualTo("member <fk_firing_unloaded_by firing <fk_piece_firing_id piece");
+    assertThat(answer(unloaded).lines()).isNotEmpty();
+  }
+
+  private Asking.Other other(Question question, String role, String over) {
+    return asking.others(question, role).stream()
+        .filter(o -> o.way().size() == 1 && o.way().getFirst().over().name().equals(over))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void whatNothingJoinsIsSaidAndNotMultiplied() {
+    var apart =
+        demo.design().withRelationships(
+            demo.design().relationships().stream()
+                .filter(r -> !r.child().equals(new TableId("locker")))
+                .toList());
+    var made =
+        new Asking(apart, demo.withDesign(apart).meaning())
+            .of(List.of("supplier.name", "locker.door"), List.of());
+    assertThat(((Asking.Made.Fault) made).message())
+        .startsWith("Nothing leads from Supplier to Locker");
+  }
+
+  @Test
+  void namesThatAreNotCertainAreSaid() {
+    assertThat(fault("name")).isEqualTo(
+        "Several tables have name: write membership_plan.name, kiln.name, supplier.name or"
+            + " material.name.");
+    assertThat(fault("membr.card_no")).contains("did you mean member?");
+    assertThat(fault("count(*)")).startsWith("Say whose rows are counted");
+    Binding.Result sum =
+        Binding.of(demo.design(), demo.meaning(), ask("sum(member.card_no)"));
+    assertThat(((Binding.Result.Faulty) sum).faults().getFirst().message())
+        .startsWith("Only numbers are added up");
+    assertThat(fault("1 + 1")).contains("reads no field");
+  }
+
+  @Test
+  void lineWordsSayWhatALineStandsFor() {
+    assertThat(LineWords.of(bound(ask("member.card_no, count(firing)"))))
+        .isEqualTo("One line for each member.");
+    assertThat(LineWords.of(bound(ask("member.card_no, firing.firing_id"))))
+        .isEqualTo("One line for each firing.");
+    assertThat(LineWords.of(bound(ask("piece.stage, count(piece)"))))
+        .isEqualTo("One line for each different Piece stage.");
+    assertThat(LineWords.of(bound(ask("count(piece)")))).isEqualTo("One line for all rows together.");
+    assertThat(LineWords.of(bound(ask("member.card_no, glaze.name, count(piece)"))))
+        .isEqualTo("One line for each combination of a member and a glaze.");
+  }
+
+  @Test
+  void rowsOfTwoBranchesMultiplyAndTheRemediesSayWhatIsMeant() {
+    Question chasm = ask("member.card_no, count(enrolment), sum(piece.grams)");
+    Answer wrong = answer(chasm);
+    assertThat(wrong.repeated()).hasSize(2);
+    assertThat(LineWords.of(wrong.bound(), wrong.repeated().getFirst()))
+        .startsWith("An enrolment comes once for each piece, up to ");
+    assertThat(LineWords.remedies(wrong.bound(), 1))
+        .extracting(LineWords.Remedy::words)
+        .containsExactly("Count each enrolment once", "Work out for each member first");
+    Question once = counted(counted(chasm, 1, Counting.ONCE), 2, Counting.ONCE);
+    Question first =
+        counted(counted(chasm, 1, new Counting.Per("member")), 2, new Counting.Per("member"));
+    assertThat(answer(once).repeated()).isEmpty();
+    assertThat(answer(first).repeated()).isEmpty();
+    assertThat(answer(first).lines()).isEqualTo(answer(once).lines());
+    assertThat(((Support.Kept) QuestionSql.of(bound(once), Dialects.ALL.getFirst())).sql())
+        .contains("SELECT DISTINCT");
+    assertThat(bound(first).roles()).hasSize(1);
+  }
+
+  private static Question counted(Question question, int column, Counting counting) {
+    var columns = new java.util.ArrayList<>(question.columns());
+    columns.set(column, ((Question.Folded) columns.get(column)).withCounting(counting));
+    return question.withColumns(columns);
+  }
+
+  @Test
+  void pairsThatNothingPairsAreSaid() {
+    assertThat(LineWords.pairing(bound(ask("enrolment.door_pass, member.card_no, piece.mark"))))
+        .hasValueSatisfying(
+            words ->
+                assertThat(words)
+                    .isEqualTo(
+                        "Every enrolment stands beside every piece of the same member: nothing"
+                            + " else pairs them. Ask two questions if that is not meant."));
+    assertThat(LineWords.pairing(bound(ask("piece.mark, glaze.name")))).isEmpty();
+  }
+
+  @Test
+  void rowsWithoutAMatchAreKeptWhenAskedFor() {
+    Question question = ask("member.card_no, count(firing)");
+    int all = demo.rows().of(new TableId("member")).count();
+    Answer some = answer(question);
+    assertThat(some.leftOut()).hasSize(1);
+    assertThat(some.lines().size() + some.leftOut().getFirst().rows()).isEqualTo(all);
+    Answer kept = answer(question.withRole("firing", role -> role.withKept(true)));
+    assertThat(kept.leftOut()).isEmpty();
+    assertThat(kept.lines()).hasSize(all);
+    assertThat(kept.lines()).anyMatch(line -> Evaluator.show(line.get(1)).equals("0"));
+  }
+
+  @Test
+  void whatIsTakenAwayTakesItsJoinsAlong() {
+    Question question = ask("piece.mark, glaze.name", "piece.stage = 'fired'");
+    assertThat(joins(asking.without(question, 1))).isEqualTo("piece");
+    assertThat(joins(asking.without(question, 0))).contains("piece_glaze").contains("glaze");
+    Question noCondition = asking.withoutCondition(question, 0);
+    assertThat(joins(asking.without(noCondition, 0))).isEqualTo("glaze");
+  }
+
+  @Test
+  void columnsAreWrittenAsSqlHasThem() {
+    assertThat(ColumnText.split("a.b, count(c), f(x, y) as \"So, so\""))
+        .containsExactly("a.b", "count(c)", "f(x, y) as \"So, so\"");
+    assertThat(ColumnText.of("COUNT(distinct piece.stage) as stages"))
+        .isEqualTo(
+            new ColumnText(
+                java.util.Optional.of(Question.Fold.DIFFERENT),
+                "piece.stage",
+                java.util.Optional.of("stages")));
+    assertThat(ColumnText.of("CAST(piece.grams AS VARCHAR)").fold()).isEmpty();
+    assertThat(ColumnText.of("CAST(piece.grams AS VARCHAR)").label()).isEmpty();
+    assertThat(ColumnText.of("sum(a.b) + sum(a.c)").fold()).isEmpty();
+  }
+}
