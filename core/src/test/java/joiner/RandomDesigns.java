@@ -38,6 +38,8 @@ import joiner.model.Noun;
 import joiner.model.Origin;
 import joiner.model.Picking;
 import joiner.model.Pin;
+import joiner.model.Question;
+import joiner.model.QuestionId;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -193,7 +195,19 @@ public final class RandomDesigns {
                     .filter(table -> random.nextInt(4) == 0)
                     .map(table -> new Pin(table.id(), random.nextInt(1001), random.nextInt(1001)))
                     .toList());
-    return new Draft(design, rows(design));
+    return new Draft(design.withQuestions(questions(design)), rows(design));
+  }
+
+  /** Questions that may or may not be asked: what they name need not be there. */
+  private List<Question> questions(Design design) {
+    if (chance() || design.tables().isEmpty()) {
+      return List.of();
+    }
+    Question one = RandomQuestions.of(design, random.nextLong());
+    String name = pick(NAMES);
+    return List.of(
+        one.withNames(new QuestionId(chance() ? name : "q1"), name, text()),
+        RandomQuestions.of(design, random.nextLong()));
   }
 
   private List<Area> areas() {

@@ -5,7 +5,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
+import joiner.expression.Expression;
 import joiner.expression.Formula;
+import joiner.expression.Kind;
+import joiner.expression.Place;
+import joiner.expression.SqlText;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.Question;
@@ -96,9 +100,15 @@ public final class RandomQuestions {
   private String field(Question.Role role, boolean numbers) {
     List<Field> fields =
         design.table(role.table()).fields().stream()
-            .filter(f -> !numbers || f.type().valueType().kind() == joiner.expression.Kind.WHOLE)
+            .filter(f -> !numbers || f.type().valueType().kind() == Kind.WHOLE)
             .toList();
-    return role.name() + "." + fields.get(random.nextInt(fields.size())).name();
+    return fields.isEmpty()
+        ? "nothing"
+        : path(role.name(), fields.get(random.nextInt(fields.size())).name());
+  }
+
+  private static String path(String... names) {
+    return SqlText.iso().write(new Expression.Name(List.of(names), Place.NOWHERE));
   }
 
   private Formula value() {
@@ -122,7 +132,7 @@ public final class RandomQuestions {
     Relationship over = up.get(random.nextInt(up.size()));
     Table child = design.table(role.table());
     return Optional.of(
-        role.name() + "." + child.field(over.childFields().getFirst()).name() + ".mark");
+        path(role.name(), child.field(over.childFields().getFirst()).name(), "mark"));
   }
 
   private Question.Folded folded(String label) {

@@ -164,8 +164,7 @@ final class AskCommand implements Callable<Integer> {
     return switch (Binding.of(draft.design(), draft.meaning(), question)) {
       case Binding.Result.Sound(Bound bound) -> bound;
       case Binding.Result.Faulty(var faults) ->
-          throw wrong(
-              faults.stream().map(Binding.Fault::message).collect(Collectors.joining(" ")));
+          throw wrong(faults.stream().map(Binding.Fault::message).collect(Collectors.joining(" ")));
     };
   }
 

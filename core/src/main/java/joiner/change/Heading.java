@@ -6,6 +6,7 @@ import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Kit;
 import joiner.model.Pin;
+import joiner.model.Question;
 
 /**
  * What a design says of itself, beside its tables and relationships.
@@ -15,6 +16,8 @@ import joiner.model.Pin;
  * @param description a note for people
  * @param areas named groups of tables, in order
  * @param kits fields that are dropped into tables and kept in step
+ * @param pins where boards of the map are wanted
+ * @param questions those that are kept
  * @param extras properties kept from a file
  */
 public record Heading(
@@ -24,11 +27,13 @@ public record Heading(
     List<Area> areas,
     List<Kit> kits,
     List<Pin> pins,
+    List<Question> questions,
     Extras extras) {
   public Heading {
     areas = List.copyOf(areas);
     kits = List.copyOf(kits);
     pins = List.copyOf(pins);
+    questions = List.copyOf(questions);
   }
 
   static Heading of(Design design) {
@@ -39,6 +44,7 @@ public record Heading(
         design.areas(),
         design.kits(),
         design.pins(),
+        design.questions(),
         design.extras());
   }
 }

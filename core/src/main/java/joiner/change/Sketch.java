@@ -248,6 +248,7 @@ final class Sketch {
             relationships,
             heading.extras())
         .withKits(heading.kits())
-        .withPins(heading.pins());
+        .withPins(heading.pins())
+        .withQuestions(heading.questions());
   }
 }

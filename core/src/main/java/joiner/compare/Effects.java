@@ -15,6 +15,8 @@ import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.Question;
+import joiner.model.QuestionId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -127,6 +129,20 @@ public final class Effects {
     effects.add(new Effect(kind, Optional.of(table), field, risk, message));
   }
 
+  private static void questions(List<Question> old, List<Question> now, List<String> others) {
+    Map<QuestionId, Question> before = new LinkedHashMap<>();
+    old.forEach(question -> before.put(question.id(), question));
+    for (Question question : now) {
+      Question was = before.remove(question.id());
+      if (was == null) {
+        others.add("keeps the question " + question.label());
+      } else if (!was.equals(question)) {
+        others.add("asks something else in the question " + question.label());
+      }
+    }
+    before.values().forEach(gone -> others.add("lets the question " + gone.label() + " go"));
+  }
+
   private void heading(Heading old, Heading now) {
     var others = new ArrayList<String>();
     if (!old.title().equals(now.title())) {
@@ -142,6 +158,7 @@ public final class Effects {
     if (!old.pins().equals(now.pins())) {
       others.add("has other boards pinned on its map");
     }
+    questions(old.questions(), now.questions(), others);
     if (!old.description().equals(now.description())) {
       others.add("has another note");
     }

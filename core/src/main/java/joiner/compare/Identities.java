@@ -14,6 +14,7 @@ import joiner.model.FieldType;
 import joiner.model.IndexId;
 import joiner.model.KeyId;
 import joiner.model.Pin;
+import joiner.model.Question;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.RuleId;
@@ -109,8 +110,24 @@ final class Identities {
             .withPins(
                 design.pins().stream()
                     .map(pin -> new Pin(of(pin.table()), pin.across(), pin.down()))
-                    .toList()),
+                    .toList())
+            .withQuestions(design.questions().stream().map(this::of).toList()),
         draft.rows().under(this::of, fields::of));
+  }
+
+  private Question of(Question question) {
+    return question.withRoles(
+        question.roles().stream()
+            .map(
+                role ->
+                    new Question.Role(
+                        role.name(),
+                        of(role.table()),
+                        role.link()
+                            .map(
+                                l -> new Question.Link(l.from(), of(l.over()), l.down(), l.kept())),
+                        role.apart()))
+            .toList());
   }
 
   private Area of(Area area) {

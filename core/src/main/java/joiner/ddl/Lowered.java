@@ -22,6 +22,7 @@ import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.Question;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -74,6 +75,9 @@ public record Lowered(Catalog catalog, List<Shortfall> shortfalls, List<Table> t
       triggers.addAll(lowering.triggers());
       exclusions.addAll(lowering.exclusions());
       shortfalls.addAll(lowering.shortfalls());
+    }
+    for (Question question : design.questions()) {
+      new QuestionView(draft, question, dialect, names).lower(views, shortfalls);
     }
     var around = new Surroundings(views, triggers, exclusions, List.of());
     return new Lowered(new Catalog(lowered, sequences, around), shortfalls, order.tables());

@@ -127,7 +127,9 @@ final class Reconciling {
                 Design.plainWithoutSides(inOrder(), relationships),
                 relationships,
                 design.extras())
-            .withKits(design.kits());
+            .withKits(design.kits())
+            .withPins(design.pins())
+            .withQuestions(design.questions());
     return new Reconciled(new Draft(now, rows(now)), notices);
   }
 

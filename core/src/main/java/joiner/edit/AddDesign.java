@@ -11,9 +11,12 @@ import joiner.model.Area;
 import joiner.model.AreaId;
 import joiner.model.Design;
 import joiner.model.Kit;
+import joiner.model.Question;
+import joiner.model.QuestionId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.NamingPolicy;
 import joiner.rows.LinkedRows;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
@@ -69,7 +72,8 @@ public record AddDesign(Draft other) implements Edit {
                 design.extras())
             .withKits(kits(design))
             .withPins(
-                Stream.concat(design.pins().stream(), other.design().pins().stream()).toList()),
+                Stream.concat(design.pins().stream(), other.design().pins().stream()).toList())
+            .withQuestions(questions(design)),
         new SampleRows(rows, linked));
   }
 
@@ -79,6 +83,23 @@ public record AddDesign(Draft other) implements Edit {
             design.kits().stream(),
             other.design().kits().stream().filter(kit -> design.find(kit.id()).isEmpty()))
         .toList();
+  }
+
+  /** Questions that are there already stay; others of one id or name get another. */
+  private List<Question> questions(Design design) {
+    var all = new ArrayList<>(design.questions());
+    for (Question question : other.design().questions()) {
+      if (!all.contains(question)) {
+        List<String> ids = all.stream().map(q -> q.id().value()).toList();
+        List<String> names = all.stream().map(Question::name).toList();
+        all.add(
+            question.withNames(
+                new QuestionId(NamingPolicy.free(question.id().value(), ids)),
+                NamingPolicy.free(question.name(), names),
+                question.label()));
+      }
+    }
+    return all;
   }
 
   /** Areas of one name become one. */

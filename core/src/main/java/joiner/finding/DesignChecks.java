@@ -63,6 +63,7 @@ public final class DesignChecks {
           new OneMessageTwoRules(),
           new RuleMessages(),
           new OwnerByRule(),
+          new QuestionFaulty(),
           new FaultyExpression());
 
   private DesignChecks() {}

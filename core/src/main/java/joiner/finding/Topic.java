@@ -4,5 +4,6 @@ package joiner.finding;
 public enum Topic {
   SHAPE,
   CONNECT,
-  GUARD
+  GUARD,
+  PROVE
 }

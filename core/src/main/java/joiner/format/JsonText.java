@@ -18,6 +18,7 @@ final class JsonText {
           "foreignKeys",
           "areas",
           "pins",
+          "questions",
           "indexes",
           "rules",
           "sources",

@@ -21,6 +21,7 @@ import joiner.model.Field;
 import joiner.model.FieldType;
 import joiner.model.Kit;
 import joiner.model.Pin;
+import joiner.model.Question;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -223,6 +224,7 @@ final class PackageReader {
     List<Area> areas = areas(more);
     List<Kit> kits = KitJson.read(more, file);
     List<Pin> pins = PinJson.read(more, tables, file);
+    List<Question> questions = QuestionJson.read(more, tables, file);
     top.any("$schema");
     Map<String, String> extras = new LinkedHashMap<>(top.rest().byProperty());
     more.rest()
@@ -234,7 +236,8 @@ final class PackageReader {
       return Design.of(
               name, title, description, areas, inAreas(areas), relationships, new Extras(extras))
           .withKits(kits)
-          .withPins(pins);
+          .withPins(pins)
+          .withQuestions(questions);
     } catch (IllegalArgumentException e) {
       throw top.problem(e.getMessage() + ".");
     }

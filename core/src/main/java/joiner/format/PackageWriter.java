@@ -233,6 +233,7 @@ final class PackageWriter {
     }
     KitJson.write(design.kits(), more);
     PinJson.write(design, more);
+    QuestionJson.write(design, more);
     Map<TableId, List<Relationship>> foreign =
         design.relationships().stream().collect(Collectors.groupingBy(Relationship::child));
     var resources = new ArrayList<Json>();

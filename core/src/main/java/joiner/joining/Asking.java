@@ -12,7 +12,9 @@ import java.util.stream.Collectors;
 import joiner.expression.Checked;
 import joiner.expression.Formula;
 import joiner.expression.Reference;
+import joiner.meaning.AskedField;
 import joiner.meaning.Meaning;
+import joiner.meaning.QuestionScope;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
 import joiner.model.FieldId;
@@ -44,7 +46,7 @@ public final class Asking {
         design.tables().stream()
             .map(table -> new Question.Role(table.name(), table.id(), Optional.empty(), false))
             .toList();
-    this.all = new QuestionScope("this design", everything, meaning);
+    this.all = new QuestionScope("this design", everything, design);
   }
 
   /** What came of naming something. */
@@ -149,20 +151,17 @@ public final class Asking {
     return with(joined, new Question.Shown(label, of));
   }
 
-  private Question folded(Question question, ColumnText text, Question.Fold fold)
-      throws Refused {
+  private Question folded(Question question, ColumnText text, Question.Fold fold) throws Refused {
     if (fold == Question.Fold.COUNT || fold == Question.Fold.DIFFERENT) {
       Optional<Table> table = design.tableNamed(text.of());
       if (table.isPresent()) {
         Table of = table.get();
         Question joined = joined(question, List.of(of.id()));
-        Counting counting =
-            fold == Question.Fold.DIFFERENT ? Counting.ONCE : Counting.AS_JOINED;
+        Counting counting = fold == Question.Fold.DIFFERENT ? Counting.ONCE : Counting.AS_JOINED;
         String label = text.label().orElse(capital(of.noun().plural()));
         return with(
             joined,
-            new Question.Folded(
-                label, Question.Fold.COUNT, of.name(), Optional.empty(), counting));
+            new Question.Folded(label, Question.Fold.COUNT, of.name(), Optional.empty(), counting));
       }
     }
     if (text.of().equals("*")) {
@@ -336,7 +335,8 @@ public final class Asking {
         .filter(
             way ->
                 way.stream()
-                    .noneMatch(s -> beyond.stream().skip(1).anyMatch(r -> r.table().equals(s.to()))))
+                    .noneMatch(
+                        s -> beyond.stream().skip(1).anyMatch(r -> r.table().equals(s.to()))))
         .map(Other::new)
         .toList();
   }
@@ -374,8 +374,7 @@ public final class Asking {
     List<Question.Order> order =
         question.order().stream()
             .filter(o -> o.column() != column)
-            .map(
-                o -> o.column() > column ? new Question.Order(o.column() - 1, o.descending()) : o)
+            .map(o -> o.column() > column ? new Question.Order(o.column() - 1, o.descending()) : o)
             .toList();
     return trimmed(question.withColumns(columns).withOrder(order));
   }
@@ -407,7 +406,8 @@ public final class Asking {
           if (first && !beyond.isEmpty()) {
             Question.Role now = beyond.getFirst();
             left.remove(now);
-            left.addFirst(new Question.Role(now.name(), now.table(), Optional.empty(), now.apart()));
+            left.addFirst(
+                new Question.Role(now.name(), now.table(), Optional.empty(), now.apart()));
           }
           trimmed = trimmed.withRoles(left);
           more = true;
@@ -430,7 +430,7 @@ public final class Asking {
         }
       }
     }
-    var scope = new QuestionScope(question, meaning);
+    var scope = new QuestionScope(question, design);
     for (Formula formula : formulas) {
       if (formula.value(scope) instanceof Checked.Sound sound) {
         sound.reads().forEach(reference -> read.add(((AskedField) reference).roleName()));

@@ -18,8 +18,10 @@ import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
+import joiner.meaning.AskedField;
 import joiner.meaning.Meaning;
 import joiner.meaning.Means;
+import joiner.meaning.QuestionScope;
 import joiner.meaning.ResultType;
 import joiner.model.Design;
 import joiner.model.FieldId;
@@ -63,7 +65,7 @@ public final class Binding {
     this.design = design;
     this.meaning = meaning;
     this.question = question;
-    this.scope = new QuestionScope(question, meaning);
+    this.scope = new QuestionScope(question, design);
   }
 
   /** A part is wrong, which was noted. */

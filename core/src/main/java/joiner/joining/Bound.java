@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.expression.Expression;
 import joiner.expression.ValueType;
+import joiner.meaning.AskedField;
 import joiner.model.Design;
 import joiner.model.FieldId;
 import joiner.model.Multiplicity;

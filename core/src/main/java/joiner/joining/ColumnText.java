@@ -18,7 +18,8 @@ import joiner.model.Question;
 public record ColumnText(Optional<Question.Fold> fold, String of, Optional<String> label) {
   private static final Pattern FOLD =
       Pattern.compile("(?is)(count|sum|avg|min|max)\\s*\\(\\s*(distinct\\s)?(.*)\\)");
-  private static final Pattern LABELLED = Pattern.compile("(?is)(.*\\S)\\s+as\\s+(\"[^\"]+\"|\\w+)");
+  private static final Pattern LABELLED =
+      Pattern.compile("(?is)(.*\\S)\\s+as\\s+(\"[^\"]+\"|\\w+)");
 
   /** A column that was written so. */
   public static ColumnText of(String text) {

@@ -53,8 +53,7 @@ public final class JoinPaths {
    * @param from where it may begin; of equally good ways the one from the last of them
    * @param without relationships that are not to be used
    */
-  public Optional<List<Step>> way(
-      List<TableId> from, TableId to, Set<RelationshipId> without) {
+  public Optional<List<Step>> way(List<TableId> from, TableId to, Set<RelationshipId> without) {
     var ahead =
         new PriorityQueue<Reached>(
             Comparator.comparingInt(Reached::cost).thenComparingInt(Reached::order));

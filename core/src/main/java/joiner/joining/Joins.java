@@ -10,6 +10,7 @@ import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Reference;
 import joiner.expression.Value;
+import joiner.meaning.AskedField;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.Links;
 

@@ -127,9 +127,7 @@ public final class LineWords {
     Bound.Joined without = bound.roles().get(left.without());
     return Counts.of(left.rows(), words.singular(left.role()), words.plural(left.role()))
         + " without "
-        + (without.down()
-            ? without.table().noun().plural()
-            : without.table().noun().indefinite());
+        + (without.down() ? without.table().noun().plural() : without.table().noun().indefinite());
   }
 
   /** That rows stand side by side though nothing pairs them. */

@@ -22,6 +22,7 @@ import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
+import joiner.meaning.AskedField;
 import joiner.model.FieldId;
 import joiner.model.Question;
 import joiner.naming.NamingPolicy;

@@ -1,10 +1,13 @@
 package joiner.meaning;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import joiner.expression.Formula;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
@@ -14,6 +17,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Origin;
 import joiner.model.OwnField;
+import joiner.model.Question;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Rule;
@@ -39,7 +43,11 @@ public final class Renaming {
    */
   public static Design carry(Design before, Design after) {
     var renaming = new Renaming(before, after);
-    Design carried = after.withTables(after.tables().stream().map(renaming::carried).toList());
+    Design tables = after.withTables(after.tables().stream().map(renaming::carried).toList());
+    Design carried =
+        tables.questions().isEmpty()
+            ? tables
+            : tables.withQuestions(tables.questions().stream().map(renaming::carried).toList());
     return carried.relationships().stream().noneMatch(r -> r.picking().only().isPresent())
         ? carried
         : carried.withRelationships(
@@ -109,6 +117,42 @@ public final class Renaming {
     return same // A table not touched stays.
         ? now
         : now.withFields(fields).withRules(rules).withRowLabel(rowLabel);
+  }
+
+  /** A question: a role that bears its table's name goes on bearing it. */
+  private Question carried(Question now) {
+    Map<String, String> roles = new HashMap<>();
+    Set<String> taken = now.roles().stream().map(Question.Role::name).collect(Collectors.toSet());
+    for (Question.Role role : now.roles()) {
+      String name =
+          before
+              .find(role.table())
+              .filter(table -> table.name().equals(role.name()))
+              .flatMap(table -> after.find(role.table()))
+              .map(Table::name)
+              .filter(other -> !taken.contains(other))
+              .orElse(role.name());
+      taken.add(name);
+      roles.put(role.name(), name);
+    }
+    Scope scope = new QuestionScope(now, before);
+    return now.renamed(
+        roles,
+        formula ->
+            formula.renamed(
+                scope,
+                reference -> {
+                  var asked = (AskedField) reference;
+                  Question.Role role = now.role(asked.roleName());
+                  var path = new ArrayList<String>();
+                  path.add(roles.get(role.name()));
+                  path.addAll(
+                      before
+                          .find(role.table())
+                          .map(table -> path(table, asked.of()))
+                          .orElse(asked.of().path()));
+                  return path;
+                }));
   }
 
   /** A formula of the rows that refer to others over a relationship. */

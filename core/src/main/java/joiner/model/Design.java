@@ -24,6 +24,7 @@ public final class Design {
   private final Map<RelationshipId, Relationship> relationships;
   private final List<Kit> kits;
   private final List<Pin> pins;
+  private final List<Question> questions;
   private final Extras extras;
 
   private Design(
@@ -35,6 +36,7 @@ public final class Design {
       Map<RelationshipId, Relationship> relationships,
       List<Kit> kits,
       List<Pin> pins,
+      List<Question> questions,
       Extras extras) {
     this.name = name;
     this.title = title;
@@ -44,6 +46,7 @@ public final class Design {
     this.relationships = relationships;
     this.kits = List.copyOf(kits);
     this.pins = pins.stream().filter(pin -> tables.containsKey(pin.table())).toList();
+    this.questions = List.copyOf(questions);
     this.extras = extras;
   }
 
@@ -83,6 +86,7 @@ public final class Design {
         allAreas(areas, tables),
         byId,
         related,
+        List.of(),
         List.of(),
         List.of(),
         extras);
@@ -208,6 +212,11 @@ public final class Design {
   /** Where boards of the map are wanted; of a table one at most. */
   public List<Pin> pins() {
     return pins;
+  }
+
+  /** Questions that are kept, in order; what they name may be gone. */
+  public List<Question> questions() {
+    return questions;
   }
 
   /** The kit of that id, if it is there. */
@@ -373,15 +382,18 @@ public final class Design {
 
   /** The same design under another name for files and databases. */
   public Design withName(String other) {
-    return new Design(other, title, description, areas, tables, relationships, kits, pins, extras);
+    return new Design(
+        other, title, description, areas, tables, relationships, kits, pins, questions, extras);
   }
 
   public Design withExtras(Extras other) {
-    return new Design(name, title, description, areas, tables, relationships, kits, pins, other);
+    return new Design(
+        name, title, description, areas, tables, relationships, kits, pins, questions, other);
   }
 
   public Design withTitle(String other) {
-    return new Design(name, other, description, areas, tables, relationships, kits, pins, extras);
+    return new Design(
+        name, other, description, areas, tables, relationships, kits, pins, questions, extras);
   }
 
   /** The same design with other kits; no two have one id. */
@@ -392,7 +404,8 @@ public final class Design {
         throw new IllegalArgumentException("kit " + kit.id() + " is there twice");
       }
     }
-    return new Design(name, title, description, areas, tables, relationships, other, pins, extras);
+    return new Design(
+        name, title, description, areas, tables, relationships, other, pins, questions, extras);
   }
 
   /** The same design with other pins; those of tables that are not there fall out. */
@@ -403,14 +416,29 @@ public final class Design {
         throw new IllegalArgumentException("table " + pin.table() + " is pinned twice");
       }
     }
-    return new Design(name, title, description, areas, tables, relationships, kits, other, extras);
+    return new Design(
+        name, title, description, areas, tables, relationships, kits, other, questions, extras);
+  }
+
+  /** The same design with other questions; no two have one id or one name. */
+  public Design withQuestions(List<Question> other) {
+    var ids = new HashSet<QuestionId>();
+    var names = new HashSet<String>();
+    for (Question question : other) {
+      if (!ids.add(question.id()) || !names.add(question.name())) {
+        throw new IllegalArgumentException("question " + question.name() + " is there twice");
+      }
+    }
+    return new Design(
+        name, title, description, areas, tables, relationships, kits, pins, other, extras);
   }
 
   private Design again(
       List<Area> areasOf, Collection<Table> tablesOf, Collection<Relationship> relationshipsOf) {
     return of(name, title, description, areasOf, tablesOf, relationshipsOf, extras)
         .withKits(kits)
-        .withPins(pins);
+        .withPins(pins)
+        .withQuestions(questions);
   }
 
   @Override
@@ -424,6 +452,7 @@ public final class Design {
         && List.copyOf(relationships.values()).equals(List.copyOf(that.relationships.values()))
         && kits.equals(that.kits)
         && pins.equals(that.pins)
+        && questions.equals(that.questions)
         && extras.equals(that.extras);
   }
 

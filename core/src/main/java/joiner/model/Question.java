@@ -1,6 +1,7 @@
 package joiner.model;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
@@ -145,6 +146,40 @@ public record Question(
 
   /** By which column lines are sorted; what has no value comes last. */
   public record Order(int column, boolean descending) {}
+
+  /** The same with roles called otherwise, and with other formulas. */
+  public Question renamed(Map<String, String> names, UnaryOperator<Formula> formulas) {
+    List<Role> called =
+        roles.stream()
+            .map(
+                role ->
+                    new Role(
+                        names.get(role.name()),
+                        role.table(),
+                        role.link()
+                            .map(l -> new Link(names.get(l.from()), l.over(), l.down(), l.kept())),
+                        role.apart()))
+            .toList();
+    List<Column> shown =
+        columns.stream()
+            .map(
+                column ->
+                    switch (column) {
+                      case Shown s -> (Column) new Shown(s.label(), formulas.apply(s.of()));
+                      case Folded f ->
+                          new Folded(
+                              f.label(),
+                              f.fold(),
+                              names.getOrDefault(f.role(), f.role()),
+                              f.of().map(formulas),
+                              f.counting() instanceof Counting.Per(String per)
+                                  ? new Counting.Per(names.getOrDefault(per, per))
+                                  : f.counting());
+                    })
+            .toList();
+    List<Formula> conditions = where.stream().map(formulas).toList();
+    return new Question(id, name, label, called, shown, conditions, order, first);
+  }
 
   /** The role of that name. */
   public Role role(String wanted) {

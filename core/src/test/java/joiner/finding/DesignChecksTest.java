@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -22,6 +23,8 @@ import joiner.model.Generator;
 import joiner.model.Index;
 import joiner.model.Limits;
 import joiner.model.Origin;
+import joiner.model.Question;
+import joiner.model.QuestionId;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -192,6 +195,23 @@ class DesignChecksTest {
             "rule-message",
             table("firing", t -> t.withRuleAdded(new Rule("r", "R", "TRUE", "{heat} is wrong."))),
             false),
+        new Case(
+            "question-faulty",
+            design ->
+                design.withQuestions(
+                    List.of(
+                        new Question(
+                            new QuestionId("q"),
+                            "q",
+                            "Hot firings",
+                            List.of(
+                                new Question.Role(
+                                    "firing", new TableId("firing"), Optional.empty(), true)),
+                            List.of(new Question.Shown("Heat", new Formula("firing.heat"))),
+                            List.of(),
+                            List.of(),
+                            OptionalInt.empty()))),
+            true),
         new Case(
             "owner-by-rule",
             table(

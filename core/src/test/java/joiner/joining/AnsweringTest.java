@@ -19,6 +19,7 @@ import joiner.Tries;
 import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Value;
+import joiner.meaning.AskedField;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.model.FieldId;

@@ -46,7 +46,9 @@ class AskingTest {
     return question.roles().stream()
         .map(
             role ->
-                role.link().map(link -> (link.down() ? "<" : ">") + link.over().value() + " ").orElse("")
+                role.link()
+                        .map(link -> (link.down() ? "<" : ">") + link.over().value() + " ")
+                        .orElse("")
                     + role.name())
         .collect(Collectors.joining(" "));
   }
@@ -60,7 +62,9 @@ class AskingTest {
   @Test
   void rowsThatReferToEachOtherAreCloserThanThoseThatShareAParent() {
     // Kilns and members are two steps apart over firings; nothing leads over the cone of a piece.
-    assertThat(joins(ask("kiln.name, member.given_name"))).contains("firing").doesNotContain("cone");
+    assertThat(joins(ask("kiln.name, member.given_name")))
+        .contains("firing")
+        .doesNotContain("cone");
   }
 
   @Test
@@ -99,10 +103,11 @@ class AskingTest {
   @Test
   void whatNothingJoinsIsSaidAndNotMultiplied() {
     var apart =
-        demo.design().withRelationships(
-            demo.design().relationships().stream()
-                .filter(r -> !r.child().equals(new TableId("locker")))
-                .toList());
+        demo.design()
+            .withRelationships(
+                demo.design().relationships().stream()
+                    .filter(r -> !r.child().equals(new TableId("locker")))
+                    .toList());
     var made =
         new Asking(apart, demo.withDesign(apart).meaning())
             .of(List.of("supplier.name", "locker.door"), List.of());
@@ -112,13 +117,13 @@ class AskingTest {
 
   @Test
   void namesThatAreNotCertainAreSaid() {
-    assertThat(fault("name")).isEqualTo(
-        "Several tables have name: write membership_plan.name, kiln.name, supplier.name or"
-            + " material.name.");
+    assertThat(fault("name"))
+        .isEqualTo(
+            "Several tables have name: write membership_plan.name, kiln.name, supplier.name or"
+                + " material.name.");
     assertThat(fault("membr.card_no")).contains("did you mean member?");
     assertThat(fault("count(*)")).startsWith("Say whose rows are counted");
-    Binding.Result sum =
-        Binding.of(demo.design(), demo.meaning(), ask("sum(member.card_no)"));
+    Binding.Result sum = Binding.of(demo.design(), demo.meaning(), ask("sum(member.card_no)"));
     assertThat(((Binding.Result.Faulty) sum).faults().getFirst().message())
         .startsWith("Only numbers are added up");
     assertThat(fault("1 + 1")).contains("reads no field");
@@ -132,7 +137,8 @@ class AskingTest {
         .isEqualTo("One line for each firing.");
     assertThat(LineWords.of(bound(ask("piece.stage, count(piece)"))))
         .isEqualTo("One line for each different Piece stage.");
-    assertThat(LineWords.of(bound(ask("count(piece)")))).isEqualTo("One line for all rows together.");
+    assertThat(LineWords.of(bound(ask("count(piece)"))))
+        .isEqualTo("One line for all rows together.");
     assertThat(LineWords.of(bound(ask("member.card_no, glaze.name, count(piece)"))))
         .isEqualTo("One line for each combination of a member and a glaze.");
   }

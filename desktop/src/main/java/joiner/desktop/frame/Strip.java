@@ -156,7 +156,8 @@ final class Strip {
     show(Stage.CONNECT, verdict, Topic.CONNECT);
     show(Stage.GUARD, verdict, Topic.GUARD);
     long wrong = verdict.audit().wrong();
-    show(Stage.PROVE, wrong, wrong > 0);
+    long asked = verdict.findings().stream().filter(f -> f.topic() == Topic.PROVE).count();
+    show(Stage.PROVE, wrong + asked, wrong > 0);
     for (Label count : counts.values()) {
       count.pseudoClassStateChanged(STALE, !verdict.isCurrent());
     }

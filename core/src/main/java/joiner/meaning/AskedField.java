@@ -1,4 +1,4 @@
-package joiner.joining;
+package joiner.meaning;
 
 import java.util.ArrayList;
 import java.util.List;

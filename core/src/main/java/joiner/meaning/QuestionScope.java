@@ -1,4 +1,4 @@
-package joiner.joining;
+package joiner.meaning;
 
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
-import joiner.meaning.Meaning;
+import joiner.model.Design;
 import joiner.model.Question;
 import joiner.naming.WordList;
 
@@ -22,17 +22,21 @@ public final class QuestionScope implements Scope {
 
   private final String label;
 
-  /** The names of a question over the tables of a design. */
-  public QuestionScope(Question question, Meaning meaning) {
-    this("this question", question.roles(), meaning);
+  /** The names of a question over the tables of a design; those of tables that are gone are not. */
+  public QuestionScope(Question question, Design design) {
+    this("this question", question.roles(), design);
   }
 
   /** The names of some roles, whether they are joined or not. */
-  QuestionScope(String label, List<Question.Role> all, Meaning meaning) {
+  public QuestionScope(String label, List<Question.Role> all, Design design) {
     this.label = label;
     for (int i = 0; i < all.size(); i++) {
-      Question.Role role = all.get(i);
-      roles.put(role.name(), new OfRole(i, role.name(), meaning.of(role.table()).scope()));
+      int place = i;
+      String name = all.get(i).name();
+      design
+          .find(all.get(i).table())
+          .ifPresent(
+              table -> roles.put(name, new OfRole(place, name, new TableScope(design, table))));
     }
   }
 
@@ -62,8 +66,7 @@ public final class QuestionScope implements Scope {
 
   @Override
   public Optional<String> against(String name) {
-    List<String> all =
-        having(name).stream().map(Reference::name).limit(MOST_NAMED).toList();
+    List<String> all = having(name).stream().map(Reference::name).limit(MOST_NAMED).toList();
     return all.size() < 2
         ? Optional.empty()
         : Optional.of("Several tables have " + name + ": write " + WordList.or(all) + ".");
