@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
+import joiner.meaning.Renaming;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
@@ -314,6 +315,9 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     if (changed.name().isBlank()) {
       throw new EditRefusedException("A table needs a name; type one.");
     }
-    return draft.withDesign(draft.design().withTable(table, t -> changed));
+    Design before = draft.design();
+    Design after = before.withTable(table, t -> changed);
+    boolean renamed = !before.table(table).name().equals(changed.name());
+    return draft.withDesign(renamed ? Renaming.carry(before, after) : after);
   }
 }

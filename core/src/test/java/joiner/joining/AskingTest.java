@@ -1,16 +1,25 @@
 package joiner.joining;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.stream.Collectors;
 import joiner.Pottery;
+import joiner.edit.ChangeField;
+import joiner.edit.ChangeTable;
+import joiner.edit.DropQuestion;
+import joiner.edit.EditRefusedException;
+import joiner.edit.KeepQuestion;
 import joiner.engine.Dialects;
 import joiner.engine.Support;
 import joiner.expression.Evaluator;
 import joiner.meaning.Draft;
+import joiner.model.Noun;
 import joiner.model.Question;
 import joiner.model.Question.Counting;
+import joiner.model.QuestionId;
+import joiner.model.Table;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 
@@ -202,6 +211,48 @@ class AskingTest {
     assertThat(joins(asking.without(question, 0))).contains("piece_glaze").contains("glaze");
     Question noCondition = asking.withoutCondition(question, 0);
     assertThat(joins(asking.without(noCondition, 0))).isEqualTo("glaze");
+  }
+
+  @Test
+  void keptQuestionsFollowNewNames() {
+    Question question =
+        ask("member.card_no, count(firing), max(firing.kiln_id.hottest_c)", "firing.peak_c > 900")
+            .withNames(new QuestionId("hot"), "hot_firings", "Hot firings");
+    Draft kept = new KeepQuestion(question).apply(demo);
+    Table firing = kept.design().table(new TableId("firing"));
+    Draft field =
+        ChangeField.rename(firing, firing.fieldNamed("peak_c").orElseThrow(), "Hottest", "hottest")
+            .apply(kept);
+    Table kiln = field.design().table(new TableId("kiln"));
+    Draft far =
+        ChangeField.rename(kiln, kiln.fieldNamed("hottest_c").orElseThrow(), "Limit", "limit_c")
+            .apply(field);
+    Draft table =
+        ChangeTable.rename(
+                far.design().table(firing.id()), "burning", "Burning", new Noun("burning", "burnings"))
+            .apply(far);
+    Question now = table.design().questions().getFirst();
+    assertThat(now.where().getFirst().text()).isEqualTo("burning.hottest > 900");
+    assertThat(((Question.Folded) now.columns().get(2)).of().orElseThrow().text())
+        .isEqualTo("burning.kiln_id.limit_c");
+    Binding.Result read = Binding.of(table.design(), table.meaning(), now);
+    assertThat(new Answering(table, Pottery.CLOCK).answer(((Binding.Result.Sound) read).bound()).lines())
+        .isEqualTo(answer(question).lines());
+  }
+
+  @Test
+  void aQuestionNeedsANameOfItsOwn() {
+    Question question = ask("member.card_no");
+    assertThatThrownBy(
+            () ->
+                new KeepQuestion(question.withNames(new QuestionId("a"), "member", "Member"))
+                    .apply(demo))
+        .isInstanceOf(EditRefusedException.class)
+        .hasMessageContaining("There is a table or a question named member");
+    Draft kept =
+        new KeepQuestion(question.withNames(new QuestionId("a"), "cards", "Cards")).apply(demo);
+    assertThat(new DropQuestion(new QuestionId("a"), "Cards").apply(kept).design())
+        .isEqualTo(demo.design());
   }
 
   @Test
