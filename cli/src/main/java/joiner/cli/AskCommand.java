@@ -52,7 +52,7 @@ import picocli.CommandLine.Spec;
 final class AskCommand implements Callable<Integer> {
   @Mixin private DesignArgument design;
 
-  @Parameters(index = "1", paramLabel = "COLUMNS", description = "What to show.")
+  @Parameters(index = "1", paramLabel = "COLUMNS", description = "What to show, or the name of a question that is kept.")
   private String columns;
 
   @Option(
@@ -118,11 +118,12 @@ final class AskCommand implements Callable<Integer> {
 
   private Question asked(Draft draft) {
     var asking = new Asking(draft.design(), draft.meaning());
+    Optional<Question> kept =
+        draft.design().questions().stream().filter(q -> q.name().equals(columns)).findFirst();
     Question question =
-        switch (asking.of(ColumnText.split(columns), where)) {
-          case Asking.Made.Fault(String message) -> throw wrong(message);
-          case Asking.Made.Question(Question made) -> made;
-        };
+        kept.isPresent()
+            ? only(asking, kept.get())
+            : made(asking.of(ColumnText.split(columns), where));
     for (String table : keep) {
       if (question.roles().stream().noneMatch(role -> role.name().equals(table))) {
         throw wrong("--keep " + table + ": this question joins no table of that name.");
@@ -140,9 +141,25 @@ final class AskCommand implements Callable<Integer> {
                               : column)
                   .toList());
     }
-    return question
-        .withOrder(order(question.columns().size()))
-        .withFirst(first.map(OptionalInt::of).orElse(OptionalInt.empty()));
+    Question ordered =
+        order.isEmpty() ? question : question.withOrder(order(question.columns().size()));
+    return first.map(lines -> ordered.withFirst(OptionalInt.of(lines))).orElse(ordered);
+  }
+
+  /** A kept question, under further conditions. */
+  private Question only(Asking asking, Question kept) {
+    Question question = kept;
+    for (String condition : where) {
+      question = made(asking.only(question, condition));
+    }
+    return question;
+  }
+
+  private Question made(Asking.Made made) {
+    return switch (made) {
+      case Asking.Made.Fault(String message) -> throw wrong(message);
+      case Asking.Made.Question(Question question) -> question;
+    };
   }
 
   private List<Question.Order> order(int columns) {

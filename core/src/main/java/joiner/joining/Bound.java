@@ -193,6 +193,18 @@ public final class Bound {
         .collect(Collectors.toCollection(TreeSet::new));
   }
 
+  /** The one role that a column reads; empty where it reads several. */
+  public Optional<String> roleOf(int column) {
+    Set<Integer> read =
+        switch (columns.get(column)) {
+          case Shown shown -> rolesOf(shown.of());
+          case Folded folded -> Set.of(folded.role());
+        };
+    return read.size() == 1
+        ? Optional.of(roles.get(read.iterator().next()).name())
+        : Optional.empty();
+  }
+
   /** The roles joined to one, whichever stands before. */
   List<Integer> beside(int role) {
     return IntStream.range(0, roles.size())

@@ -59,6 +59,10 @@ public final class Completions {
           "EXTRACT(YEAR FROM ",
           "CAST(");
 
+  /** SQL's set functions. */
+  private static final List<String> FOLDS =
+      List.of("count(", "count(distinct ", "sum(", "avg(", "min(", "max(");
+
   private Completions() {}
 
   /** What sort of thing it is. */
@@ -85,8 +89,23 @@ public final class Completions {
    * @param table whose fields they are
    */
   public static List<Completion> of(Table table, Scope scope, String text, int caret) {
+    return of(Optional.of(table), scope, text, caret);
+  }
+
+  /**
+   * What fits a text over several tables, each behind its name.
+   *
+   * @param scope whose ways are the tables
+   */
+  public static List<Completion> of(Scope scope, String text, int caret) {
+    return of(Optional.empty(), scope, text, caret);
+  }
+
+  private static List<Completion> of(
+      Optional<Table> table, Scope scope, String text, int caret) {
     String before = text.substring(0, caret);
-    var all = new ArrayList<Completion>(values(table, before));
+    var all = new ArrayList<Completion>();
+    table.ifPresent(t -> all.addAll(values(t, before)));
     if (quoted(before)) {
       return all;
     }
@@ -102,7 +121,14 @@ public final class Completions {
                       fields(there, Optional.empty(), from + dot + 1, begun.substring(dot + 1))));
       return all;
     }
-    all.addAll(fields(scope, Optional.of(table), from, begun));
+    if (table.isEmpty()) {
+      for (String way : scope.ways()) {
+        String label = scope.over(way).map(Scope::label).orElse("");
+        add(all, Sort.FIELD, from, begun, Formula.naming(way).text(), label);
+      }
+      FOLDS.forEach(fold -> add(all, Sort.FUNCTION, from, begun, fold, ""));
+    }
+    all.addAll(fields(scope, table, from, begun));
     for (Expression.Function function : Expression.Function.values()) {
       add(all, Sort.FUNCTION, from, begun, function.name() + "(", "");
     }

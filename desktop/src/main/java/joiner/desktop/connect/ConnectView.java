@@ -19,8 +19,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
@@ -31,6 +29,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import joiner.desktop.map.MapView;
 import joiner.desktop.map.MatrixView;
+import joiner.desktop.widget.Faces;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
@@ -62,6 +61,11 @@ import org.kordamp.ikonli.feather.Feather;
 
 /** The stage Connect: the map, what it is focused on, and the relationship chosen. */
 public final class ConnectView implements StageView {
+  private enum Face {
+    MAP,
+    MATRIX
+  }
+
   private final Workbench bench;
   private final ConnectModel model;
   private final Texts texts = Texts.beside(ConnectView.class);
@@ -70,8 +74,9 @@ public final class ConnectView implements StageView {
   private final MatrixView matrix;
   private final ComboBox<Integer> focus = new ComboBox<>();
   private final ComboBox<Optional<Detail>> detail = new ComboBox<>();
-  private final ToggleButton asMap = new ToggleButton();
-  private final ToggleButton asMatrix = new ToggleButton();
+  private final Faces<Face> faces =
+      new Faces<>(
+          Face.values(), face -> texts.get("face." + face), face -> face(face == Face.MATRIX));
   private final ComboBox<Optional<Scope.Areas>> areas = new ComboBox<>();
   private final TextField find = new TextField();
   private final HBox leftOut = new HBox(6);
@@ -139,8 +144,8 @@ public final class ConnectView implements StageView {
     var commands = new ArrayList<Command>();
     commands.add(Command.of(texts.get("fit"), map::fit));
     commands.add(Command.of(texts.get("save"), this::save));
-    commands.add(Command.of(texts.get("show.map"), () -> asMap.setSelected(true)));
-    commands.add(Command.of(texts.get("show.matrix"), () -> asMatrix.setSelected(true)));
+    commands.add(Command.of(texts.get("show.map"), () -> faces.show(Face.MAP)));
+    commands.add(Command.of(texts.get("show.matrix"), () -> faces.show(Face.MATRIX)));
     if (bench.design().tables().stream().anyMatch(table -> table.area().isEmpty())) {
       commands.add(Command.of(texts.get("group"), () -> bench.apply(new GroupIntoAreas())));
     }
@@ -423,10 +428,10 @@ public final class ConnectView implements StageView {
     relate.setOnAction(event -> relate());
     relate.setText(texts.get("relate.open"));
     relate.setTooltip(new Tooltip(texts.get("relate.hint")));
-    for (Region tool : List.of(asMap, asMatrix, focus, areas, detail)) {
+    for (Region tool : List.of(focus, areas, detail)) {
       tool.setMinWidth(Region.USE_PREF_SIZE);
     }
-    return new FlowPane(8, 6, faces(), focus, areas, detail, find, fit, larger, smaller, relate);
+    return new FlowPane(8, 6, faces.node(), focus, areas, detail, find, fit, larger, smaller, relate);
   }
 
   /** One of some is always picked, the first to begin with. */
@@ -461,27 +466,6 @@ public final class ConnectView implements StageView {
     }
     int at = bench.table().map(Table::id).map(found::indexOf).orElse(-1);
     bench.selectionProperty().set(Selection.of(found.get((at + 1) % found.size())));
-  }
-
-  private Node faces() {
-    var group = new ToggleGroup();
-    asMap.setText(texts.get("face.map"));
-    asMap.setId("face-map");
-    asMatrix.setText(texts.get("face.matrix"));
-    asMatrix.setId("face-matrix");
-    asMap.setSelected(true);
-    group.getToggles().addAll(asMap, asMatrix);
-    group
-        .selectedToggleProperty()
-        .subscribe(
-            (was, is) -> {
-              if (is == null) {
-                group.selectToggle(was); // One of the two is always shown.
-              } else {
-                face(is == asMatrix);
-              }
-            });
-    return Parts.row(0, asMap, asMatrix);
   }
 
   private String focusWords(Integer steps) {

@@ -19,6 +19,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import joiner.desktop.widget.CompletionList;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.TypedText;

@@ -13,6 +13,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
+import joiner.desktop.widget.CompletionList;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;

@@ -27,6 +27,7 @@ import joiner.ddl.Statement;
 import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
+import joiner.desktop.widget.SqlView;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
@@ -57,7 +58,7 @@ public final class ShipView implements StageView {
   private final Label title = Parts.label("", "title");
   private final Label counts = Parts.label("", "muted");
   private final FlowPane sections = new FlowPane(6, 6);
-  private final SqlView sql = new SqlView(texts.get("script.name"));
+  private final SqlView sql = new SqlView("script", texts.get("script.name"));
   private final FlowPane actions = new FlowPane(8, 8);
   private final ComboBox<RowsChoice> rows = new ComboBox<>();
   private final Label state = Parts.label("", "oak");

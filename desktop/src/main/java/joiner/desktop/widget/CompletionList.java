@@ -1,4 +1,4 @@
-package joiner.desktop.guard;
+package joiner.desktop.widget;
 
 import java.util.List;
 import java.util.function.BiFunction;
@@ -12,7 +12,6 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Popup;
-import joiner.desktop.widget.Parts;
 import joiner.meaning.Completions.Completion;
 
 /**
@@ -20,7 +19,7 @@ import joiner.meaning.Completions.Completion;
  * typed, and Ctrl+Space brings it anywhere. It never takes a key from whoever types on: only once
  * an arrow key has gone into it, Enter and Tab put in what is picked.
  */
-final class CompletionList {
+public final class CompletionList {
   private static final double ROW = 24;
   private static final int MOST_SHOWN = 8;
   private static final double FRAME = 16;
@@ -52,7 +51,7 @@ final class CompletionList {
    *
    * @param fitting what fits a text and the place of the caret in it
    */
-  static void on(TextInputControl control, BiFunction<String, Integer, List<Completion>> fitting) {
+  public static void on(TextInputControl control, BiFunction<String, Integer, List<Completion>> fitting) {
     var completions = new CompletionList(control, fitting);
     control.addEventFilter(KeyEvent.KEY_PRESSED, completions::key);
     control.addEventHandler(KeyEvent.KEY_TYPED, completions::typed);

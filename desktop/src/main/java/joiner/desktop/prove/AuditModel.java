@@ -13,8 +13,8 @@ import joiner.desktop.work.Workbench;
 import joiner.model.FieldId;
 import joiner.model.TableId;
 
-/** What the stage Prove is about, without a window: what in the rows breaks the design. */
-final class ProveModel {
+/** What the face Audit is about, without a window: what in the rows breaks the design. */
+final class AuditModel {
   private final Workbench bench;
   private Optional<Line> chosen = Optional.empty();
 
@@ -82,7 +82,7 @@ final class ProveModel {
     record NoRows() implements Shown {}
   }
 
-  ProveModel(Workbench bench) {
+  AuditModel(Workbench bench) {
     this.bench = bench;
   }
 

@@ -1,4 +1,4 @@
-package joiner.desktop.ship;
+package joiner.desktop.widget;
 
 import java.util.Collection;
 import java.util.List;
@@ -14,7 +14,7 @@ import org.fxmisc.richtext.model.StyleSpans;
 import org.fxmisc.richtext.model.StyleSpansBuilder;
 
 /** SQL to read: words of the language, texts and comments are told apart. */
-final class SqlView {
+public final class SqlView {
   private static final Pattern PIECES =
       Pattern.compile(
           "(?<note>--[^\\n]*)|(?<text>'(?:[^']|'')*')|(?<name>\"[^\"]*\")|(?<word>\\b[A-Z][A-Z_]+\\b)");
@@ -22,7 +22,13 @@ final class SqlView {
   private final CodeArea area = new CodeArea();
   private final Node node = new VirtualizedScrollPane<>(area);
 
-  SqlView(String name) {
+  /**
+   * An empty view.
+   *
+   * @param id by which it is found
+   * @param name what it shows, for people
+   */
+  public SqlView(String id, String name) {
     area.setAccessibleText(name);
     area.addEventFilter(
         KeyEvent.KEY_PRESSED,
@@ -35,14 +41,16 @@ final class SqlView {
         });
     area.setEditable(false);
     area.getStyleClass().add("sql-view");
-    area.setId("script");
+    area.setId(id);
   }
 
-  Node node() {
+  /** What is shown. */
+  public Node node() {
     return node;
   }
 
-  void show(String sql) {
+  /** Shows a text of SQL from its beginning. */
+  public void show(String sql) {
     if (!sql.equals(area.getText())) {
       area.replaceText(sql);
       if (!sql.isEmpty()) {

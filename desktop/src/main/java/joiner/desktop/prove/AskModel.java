@@ -1,0 +1,526 @@
+package joiner.desktop.prove;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.desktop.widget.Offers;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Workbench;
+import joiner.edit.DropQuestion;
+import joiner.edit.KeepQuestion;
+import joiner.engine.Dialect;
+import joiner.engine.Support;
+import joiner.expression.Formula;
+import joiner.joining.Answering;
+import joiner.joining.Asking;
+import joiner.joining.Binding;
+import joiner.joining.Bound;
+import joiner.joining.JoinPaths;
+import joiner.joining.QuestionSql;
+import joiner.meaning.Completions;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.Multiplicity;
+import joiner.model.Question;
+import joiner.model.Question.Counting;
+import joiner.model.Question.Fold;
+import joiner.model.QuestionId;
+import joiner.model.Table;
+import joiner.naming.NamingPolicy;
+
+/** What the face Ask is about, without a window: a question, and what it comes to. */
+final class AskModel {
+  private final Workbench bench;
+  private final Texts texts;
+  private final ReadOnlyObjectWrapper<State> state;
+  private final Computed<Input, Told> answer;
+
+  /**
+   * A question as it stands.
+   *
+   * @param bound the question with its formulas read; empty while it asks nothing, or is faulty
+   * @param faults what is wrong with it, as sentences
+   */
+  record State(Question question, Draft draft, Optional<Bound> bound, List<String> faults) {
+    boolean isBlank() {
+      return question.columns().isEmpty() && question.where().isEmpty();
+    }
+  }
+
+  /** What an answer is worked out from. */
+  private record Input(Draft draft, Bound bound) {
+    /** Nothing but the design and its rows makes a difference, and the question. */
+    boolean isAs(Input other) {
+      return draft == other.draft && bound.question().equals(other.bound.question());
+    }
+  }
+
+  /** An answer and how long it took, in milliseconds. */
+  record Told(joiner.joining.Answer answer, long millis) {}
+
+  AskModel(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    this.state = new ReadOnlyObjectWrapper<>(read(Asking.nothing()));
+    Clock clock = bench.clock();
+    this.answer =
+        new Computed<>(
+            bench.runner(),
+            texts.get("ask.working"),
+            Lane.WORKING,
+            Input::isAs,
+            (input, progress) -> {
+              long start = System.nanoTime();
+              var told = new Answering(input.draft, clock).answer(input.bound);
+              return new Told(told, (System.nanoTime() - start) / 1_000_000);
+            });
+  }
+
+  ReadOnlyObjectProperty<State> stateProperty() {
+    return state.getReadOnlyProperty();
+  }
+
+  State state() {
+    return state.get();
+  }
+
+  ReadOnlyObjectProperty<Answer<Told>> answerProperty() {
+    return answer.answerProperty();
+  }
+
+  Question question() {
+    return state.get().question;
+  }
+
+  private State read(Question question) {
+    Draft draft = bench.draft();
+    if (question.columns().isEmpty()) {
+      return new State(question, draft, Optional.empty(), List.of());
+    }
+    return switch (Binding.of(draft.design(), draft.meaning(), question)) {
+      case Binding.Result.Sound(Bound bound) ->
+          new State(question, draft, Optional.of(bound), List.of());
+      case Binding.Result.Faulty(var faults) ->
+          new State(
+              question,
+              draft,
+              Optional.empty(),
+              faults.stream().map(Binding.Fault::message).toList());
+    };
+  }
+
+  /** Asks that from now on. */
+  void ask(Question question) {
+    state.set(read(question));
+    work();
+  }
+
+  /** The design or its rows may have changed. */
+  void refresh() {
+    if (state.get().draft != bench.draft()) {
+      state.set(read(question()));
+      work();
+    }
+  }
+
+  private void work() {
+    state.get().bound.ifPresent(bound -> answer.ask(new Input(state.get().draft, bound)));
+  }
+
+  /** Says whether somebody looks. */
+  void look(boolean now) {
+    answer.look(now);
+  }
+
+  void stop() {
+    answer.stop();
+  }
+
+  /** The answer as far as it is of the question that is asked; what was before is not shown. */
+  Optional<Told> told() {
+    return answer
+        .answer()
+        .current()
+        .filter(told -> state.get().bound.filter(b -> b == told.answer.bound()).isPresent());
+  }
+
+  private Asking asking() {
+    return new Asking(bench.design(), bench.draft().meaning());
+  }
+
+  /** Shows one thing more; gives why not, where it cannot. */
+  Optional<String> show(String column) {
+    return column.isBlank() ? Optional.empty() : made(asking().show(question(), column));
+  }
+
+  /** Asks for one thing more of the rows; gives why not, where it cannot. */
+  Optional<String> only(String condition) {
+    return condition.isBlank() ? Optional.empty() : made(asking().only(question(), condition));
+  }
+
+  private Optional<String> made(Asking.Made made) {
+    return switch (made) {
+      case Asking.Made.Fault(String message) -> Optional.of(message);
+      case Asking.Made.Question(Question question) -> {
+        ask(question);
+        yield Optional.empty();
+      }
+    };
+  }
+
+  List<Completions.Completion> completions(String text, int caret) {
+    return Completions.of(asking().names(), text, caret);
+  }
+
+  /** Fields to pick, those of the table that is chosen first, each as a column is written. */
+  Offers<String> fields() {
+    Optional<Table> chosen = bench.table();
+    var all = new ArrayList<Offers.Offer<String>>();
+    chosen.ifPresent(table -> offer(table, all));
+    bench.design().tables().stream()
+        .filter(table -> chosen.filter(table::equals).isEmpty())
+        .forEach(table -> offer(table, all));
+    return typed -> Offers.narrowed(all, typed);
+  }
+
+  private void offer(Table table, List<Offers.Offer<String>> all) {
+    all.add(
+        new Offers.Offer<>(
+            "count(" + table.name() + ")",
+            texts.get("ask.count.of", table.noun().plural()),
+            "",
+            table.label()));
+    for (Field field : table.fields()) {
+      all.add(
+          new Offers.Offer<>(
+              table.name() + "." + Formula.naming(field.name()).text(),
+              field.label() + " · " + table.label(),
+              "",
+              table.label()));
+    }
+  }
+
+  /** What can be done with a column. */
+  sealed interface Deed {
+    /** Shows it as that, or its bare value. */
+    record As(Optional<Fold> fold) implements Deed {}
+
+    /** Counts rows otherwise. */
+    record Count(Counting counting) implements Deed {}
+
+    record Sort(boolean descending) implements Deed {}
+
+    record Unsort() implements Deed {}
+
+    record Move(int by) implements Deed {}
+
+    record Remove() implements Deed {}
+  }
+
+  /** What can be done with a column now. */
+  List<Deed> deeds(int column) {
+    var deeds = new ArrayList<Deed>();
+    Optional<Question.Order> order =
+        question().order().stream().filter(o -> o.column() == column).findFirst();
+    if (order.filter(o -> !o.descending()).isEmpty()) {
+      deeds.add(new Deed.Sort(false));
+    }
+    if (order.filter(Question.Order::descending).isEmpty()) {
+      deeds.add(new Deed.Sort(true));
+    }
+    order.ifPresent(o -> deeds.add(new Deed.Unsort()));
+    switch (question().columns().get(column)) {
+      case Question.Shown shown -> {
+        if (roleOf(column).isPresent()) {
+          deeds.addAll(folds(column));
+        }
+      }
+      case Question.Folded folded -> {
+        if (folded.of().isPresent()) {
+          deeds.add(new Deed.As(Optional.empty()));
+          deeds.addAll(folds(column));
+        }
+        deeds.addAll(countings(column, folded));
+      }
+    }
+    if (column > 0) {
+      deeds.add(new Deed.Move(-1));
+    }
+    if (column < question().columns().size() - 1) {
+      deeds.add(new Deed.Move(1));
+    }
+    deeds.add(new Deed.Remove());
+    return deeds;
+  }
+
+  private List<Deed> folds(int column) {
+    boolean[] now = new boolean[Fold.values().length];
+    if (question().columns().get(column) instanceof Question.Folded folded) {
+      now[folded.fold().ordinal()] = true;
+    }
+    return Arrays.stream(Fold.values())
+        .filter(fold -> !now[fold.ordinal()] && isSound(folded(column, fold)))
+        .<Deed>map(fold -> new Deed.As(Optional.of(fold)))
+        .toList();
+  }
+
+  private List<Deed> countings(int column, Question.Folded folded) {
+    List<Counting> others = new ArrayList<>(List.of(Counting.AS_JOINED, Counting.ONCE));
+    question()
+        .role(folded.role())
+        .link()
+        .filter(Question.Link::down)
+        .ifPresent(link -> others.add(new Counting.Per(link.from())));
+    return others.stream()
+        .filter(counting -> !counting.equals(folded.counting()))
+        .filter(c -> folded.fold().hangsOnRepetition() || c instanceof Counting.Per)
+        .filter(c -> isSound(with(column, folded.withCounting(c))))
+        .<Deed>map(Deed.Count::new)
+        .toList();
+  }
+
+  private boolean isSound(Question question) {
+    Draft draft = state.get().draft;
+    return Binding.of(draft.design(), draft.meaning(), question) instanceof Binding.Result.Sound;
+  }
+
+  /** The one role a value is of. */
+  private Optional<String> roleOf(int column) {
+    return state
+        .get()
+        .bound
+        .filter(bound -> bound.columns().get(column) instanceof Bound.Shown)
+        .flatMap(bound -> bound.roleOf(column));
+  }
+
+  private Question with(int column, Question.Column other) {
+    var columns = new ArrayList<>(question().columns());
+    columns.set(column, other);
+    return question().withColumns(columns);
+  }
+
+  private Question folded(int column, Fold fold) {
+    return switch (question().columns().get(column)) {
+      case Question.Shown shown ->
+          with(
+              column,
+              new Question.Folded(
+                  label(fold, bare(shown.label())),
+                  fold,
+                  roleOf(column).orElse(""),
+                  Optional.of(shown.of()),
+                  Counting.AS_JOINED));
+      case Question.Folded folded ->
+          with(
+              column,
+              new Question.Folded(
+                  label(fold, bare(folded.label())),
+                  fold,
+                  folded.role(),
+                  folded.of(),
+                  folded.counting()));
+    };
+  }
+
+  private String label(Fold fold, String of) {
+    return texts.get("ask.fold.label." + fold, of);
+  }
+
+  /** A label without the words of a fold. */
+  private String bare(String label) {
+    for (Fold fold : Fold.values()) {
+      String before = label(fold, "").strip();
+      if (label.startsWith(before + " ")) {
+        return label.substring(before.length() + 1);
+      }
+    }
+    return label;
+  }
+
+  /** Does something with a column. */
+  void make(int column, Deed deed) {
+    switch (deed) {
+      case Deed.As(Optional<Fold> fold) -> {
+        if (fold.isPresent()) {
+          ask(folded(column, fold.get()));
+        } else if (question().columns().get(column) instanceof Question.Folded folded) {
+          ask(
+              with(
+                  column,
+                  new Question.Shown(bare(folded.label()), folded.of().orElseThrow())));
+        }
+      }
+      case Deed.Count(Counting counting) -> count(column, counting);
+      case Deed.Sort(boolean descending) -> sort(column, Optional.of(descending));
+      case Deed.Unsort unsort -> sort(column, Optional.empty());
+      case Deed.Move(int by) -> move(column, by);
+      case Deed.Remove remove -> ask(asking().without(question(), column));
+    }
+  }
+
+  /** Counts the rows of a column in that way. */
+  void count(int column, Counting counting) {
+    if (question().columns().get(column) instanceof Question.Folded folded) {
+      ask(with(column, folded.withCounting(counting)));
+    }
+  }
+
+  private void sort(int column, Optional<Boolean> descending) {
+    var order = new ArrayList<>(question().order());
+    order.removeIf(o -> o.column() == column);
+    descending.ifPresent(down -> order.addFirst(new Question.Order(column, down)));
+    ask(question().withOrder(order));
+  }
+
+  private void move(int column, int by) {
+    var columns = new ArrayList<>(question().columns());
+    int to = column + by;
+    columns.add(to, columns.remove(column));
+    List<Question.Order> order =
+        question().order().stream()
+            .map(
+                o ->
+                    o.column() == column
+                        ? new Question.Order(to, o.descending())
+                        : o.column() == to ? new Question.Order(column, o.descending()) : o)
+            .toList();
+    ask(question().withColumns(columns).withOrder(order));
+  }
+
+  /** Calls a column otherwise. */
+  void rename(int column, String label) {
+    if (!label.isBlank()) {
+      ask(with(column, question().columns().get(column).withLabel(label.strip())));
+    }
+  }
+
+  void removeCondition(int place) {
+    ask(asking().withoutCondition(question(), place));
+  }
+
+  /** Cuts the answer after so many lines; anything that is no number shows all. */
+  void first(String lines) {
+    boolean number = lines.strip().matches("[1-9]\\d{0,6}");
+    ask(
+        question()
+            .withFirst(
+                number ? OptionalInt.of(Integer.parseInt(lines.strip())) : OptionalInt.empty()));
+  }
+
+  /** What can be changed at a join. */
+  sealed interface JoinDeed {
+    /** Joins it another way. */
+    record Instead(Asking.Other other) implements JoinDeed {}
+
+    /** Keeps rows that have no match here, or not. */
+    record Keep(boolean kept) implements JoinDeed {}
+
+    /** Tells rows apart, or not. */
+    record Apart(boolean apart) implements JoinDeed {}
+  }
+
+  /** What can be changed at the join of a role. */
+  List<JoinDeed> joinDeeds(String name) {
+    var deeds = new ArrayList<JoinDeed>();
+    Question.Role role = question().role(name);
+    asking().others(question(), name).forEach(other -> deeds.add(new JoinDeed.Instead(other)));
+    role.link().ifPresent(link -> deeds.add(new JoinDeed.Keep(!link.kept())));
+    deeds.add(new JoinDeed.Apart(!role.apart()));
+    return deeds;
+  }
+
+  /** Changes something at the join of a role. */
+  void make(String role, JoinDeed deed) {
+    ask(
+        switch (deed) {
+          case JoinDeed.Instead(Asking.Other other) ->
+              asking().instead(question(), role, other);
+          case JoinDeed.Keep(boolean kept) -> question().withRole(role, r -> r.withKept(kept));
+          case JoinDeed.Apart(boolean apart) ->
+              question().withRole(role, r -> r.withApart(apart));
+        });
+  }
+
+  /** How a join is told: what is made of its relationship in words, from one table to the other. */
+  String words(Question.Role role) {
+    Question.Link link = role.link().orElseThrow();
+    var over = bench.design().relationship(link.over());
+    Table child = bench.design().table(over.child());
+    return String.join(", ", child.labelsOf(over.childFields()));
+  }
+
+  /** How another way is told. */
+  String words(Asking.Other other) {
+    var words = new ArrayList<String>();
+    for (JoinPaths.Step step : other.way()) {
+      Table child = bench.design().table(step.over().child());
+      words.add(
+          bench.design().table(step.to()).label()
+              + " ("
+              + String.join(", ", child.labelsOf(step.over().childFields()))
+              + ")");
+    }
+    return String.join(" → ", words);
+  }
+
+  /** How many rows stand at the ends of the join of a role. */
+  Multiplicity multiplicity(Question.Role role) {
+    return Multiplicity.of(
+        bench.design(), bench.design().relationship(role.link().orElseThrow().over()));
+  }
+
+  /** The query of an engine, or what it cannot say. */
+  Optional<Support> sql(Dialect dialect) {
+    return state.get().bound.map(bound -> QuestionSql.of(bound, dialect));
+  }
+
+  /** Questions that are kept. */
+  List<Question> kept() {
+    return bench.design().questions();
+  }
+
+  /** The kept question that is open, as it is kept. */
+  Optional<Question> keptAs() {
+    return kept().stream().filter(q -> q.id().equals(question().id())).findFirst();
+  }
+
+  /** Whether there is nothing to be kept that is not kept already. */
+  boolean isKept() {
+    return keptAs().filter(question()::equals).isPresent();
+  }
+
+  /** Keeps the question under a label, as a new one unless it is the one kept under it. */
+  boolean keep(String label) {
+    String name = NamingPolicy.nameFor(label);
+    Optional<Question> same = keptAs().filter(q -> q.label().equals(label.strip()));
+    List<String> ids = kept().stream().map(q -> q.id().value()).toList();
+    QuestionId id =
+        same.map(Question::id).orElseGet(() -> new QuestionId(NamingPolicy.free(name, ids)));
+    Question named =
+        question().withNames(id, same.map(Question::name).orElse(name), label.strip());
+    boolean kept = bench.apply(() -> new KeepQuestion(named));
+    if (kept) {
+      ask(named);
+    }
+    return kept;
+  }
+
+  /** Lets the kept question go; it stays asked. */
+  void drop() {
+    keptAs().ifPresent(q -> bench.apply(new DropQuestion(q.id(), q.label())));
+    ask(question().withNames(Asking.nothing().id(), Asking.nothing().name(), question().label()));
+  }
+
+  /** Begins anew. */
+  void clear() {
+    ask(Asking.nothing());
+  }
+}

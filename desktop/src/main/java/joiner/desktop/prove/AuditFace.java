@@ -1,0 +1,230 @@
+package joiner.desktop.prove;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import javafx.css.PseudoClass;
+import javafx.scene.Node;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.scene.text.Text;
+import joiner.audit.AuditReport;
+import joiner.desktop.prove.AuditModel.Line;
+import joiner.desktop.shape.SampleGrid;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Terms;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenSeen;
+import joiner.desktop.work.Glossary;
+import joiner.desktop.work.Stage;
+import joiner.desktop.work.Verdict;
+import joiner.desktop.work.Workbench;
+import joiner.model.Table;
+import joiner.naming.Counts;
+
+/** The face Audit: what in the sample rows breaks the design, and the cells themselves. */
+final class AuditFace implements Face {
+  private static final double MESSAGE_WIDTH = 264;
+  private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
+
+  private final Workbench bench;
+  private final AuditModel model;
+  private final Texts texts;
+  private final VBox main = new VBox();
+  private final VBox side = new VBox();
+  private final VBox detail = new VBox(8);
+  private final ListView<Line> list = new ListView<>();
+  private final SampleGrid samples;
+  private final WhenSeen seen = new WhenSeen(this::show);
+  private boolean filling;
+
+  AuditFace(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    this.model = new AuditModel(bench);
+    this.samples = new SampleGrid(bench);
+    main.setSpacing(10);
+    list.setId("violations");
+    list.getStyleClass().add("violation-list");
+    list.setCellFactory(view -> new LineCell());
+    list.setPrefWidth(320);
+    list.setMinWidth(310);
+    list.setAccessibleText(texts.get("title"));
+    list.getSelectionModel().selectedItemProperty().subscribe(this::picked);
+    HBox.setHgrow(detail, Priority.ALWAYS);
+    VBox.setVgrow(samples.node(), Priority.ALWAYS);
+    bench.verdictProperty().subscribe(value -> seen.changed());
+  }
+
+  @Override
+  public Node main() {
+    return main;
+  }
+
+  @Override
+  public Node side() {
+    return side;
+  }
+
+  @Override
+  public void look(boolean visible) {
+    seen.look(visible);
+  }
+
+  private void show() {
+    switch (model.shown()) {
+      case AuditModel.Shown.Lines lines -> showLines(lines);
+      case AuditModel.Shown.Looking looking ->
+          showInstead(Parts.label(texts.get("checking.title"), "title"));
+      case AuditModel.Shown.Failed failed ->
+          showInstead(
+              Parts.label(texts.get("failed.title"), "title"), Parts.prose(failed.why(), "brick"));
+      case AuditModel.Shown.Clean clean -> showNothing("clean");
+      case AuditModel.Shown.NoRows none -> showNothing("none");
+    }
+  }
+
+  private void showLines(AuditModel.Shown.Lines shown) {
+    filling = true;
+    if (!list.getItems().equals(shown.lines())) {
+      list.getItems().setAll(shown.lines());
+    }
+    list.getSelectionModel().select(shown.chosen());
+    filling = false;
+    list.pseudoClassStateChanged(STALE, shown.state() != Verdict.State.CURRENT);
+    var body = new HBox(16, list, detail);
+    VBox.setVgrow(body, Priority.ALWAYS);
+    main.getChildren()
+        .setAll(
+            head(shown.state()),
+            body,
+            Parts.label(texts.get("clean.tables", shown.clean()), "muted"));
+    showLine(shown.chosen());
+  }
+
+  private void showInstead(Node... nodes) {
+    main.getChildren().setAll(nodes);
+    side.getChildren().setAll(Parts.prose(texts.get("side.none"), "muted"));
+  }
+
+  private void showNothing(String what) {
+    var enter = Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
+    showInstead(
+        Parts.label(texts.get(what + ".title"), "title"),
+        count(),
+        Parts.prose(texts.get(what + ".why"), "muted"),
+        Parts.row(8, enter));
+  }
+
+  private Node count() {
+    AuditReport audit = bench.verdict().audit();
+    return Parts.label(texts.get("count", audit.rows(), audit.tables().size()), "muted");
+  }
+
+  private Node head(Verdict.State state) {
+    var row =
+        Parts.row(
+            10,
+            Terms.explain(
+                Parts.label(texts.get("title"), "title"), "Audit", Glossary.meaning("Audit")),
+            count());
+    switch (state) {
+      case CHECKING -> row.getChildren().add(Parts.label(texts.get("checking"), "oak"));
+      case FAILED -> row.getChildren().add(Parts.label(texts.get("failed.title"), "oak"));
+      case CURRENT -> {}
+    }
+    return row;
+  }
+
+  /** Somebody moved to a line. */
+  private void picked(Line line) {
+    if (!filling && line != null) {
+      showLine(line);
+      model.choose(line);
+    }
+  }
+
+  private String tag(Line line) {
+    return line.kind()
+        .map(kind -> texts.get("kind." + kind))
+        .orElseGet(() -> texts.get(line.isUnread() ? "unread" : "look"));
+  }
+
+  private void showLine(Line line) {
+    Table table = bench.design().table(line.table());
+    if (line.isUnread()) {
+      detail
+          .getChildren()
+          .setAll(
+              Parts.label(table.label(), "strong"),
+              Parts.prose(texts.get("unread.why")),
+              Parts.row(
+                  8,
+                  Parts.button(
+                      texts.get("unread.go"),
+                      () -> {
+                        model.choose(line);
+                        bench.stageProperty().set(Stage.SHAPE);
+                      })));
+      showSide(table, line);
+      return;
+    }
+    samples.show(table);
+    String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
+    var title =
+        Parts.row(
+            8,
+            Parts.label(table.label(), "strong"),
+            Parts.shortened(texts.get("rows.named", line.rows().size(), rows), "muted"));
+    detail.getChildren().setAll(title, samples.node());
+    samples.reveal(line.rows().getFirst() - 1, line.fields());
+    showSide(table, line);
+  }
+
+  private void showSide(Table table, Line line) {
+    var nodes = new ArrayList<Node>();
+    nodes.add(Parts.prose(table.label() + ": " + tag(line), "title"));
+    nodes.add(Parts.label(texts.get("side.what"), "heading"));
+    nodes.add(Parts.card(List.of(Parts.prose(line.message()))));
+    line.violation()
+        .ifPresent(
+            violation -> {
+              nodes.add(Parts.prose(texts.get("side.why." + violation.kind()), "muted"));
+              nodes.add(Parts.fact(texts.get("side.constraint"), violation.constraint(), "mono"));
+              nodes.add(Parts.fact(texts.get("side.rows"), Counts.of(violation.count())));
+            });
+    side.getChildren().setAll(nodes);
+  }
+
+  private final class LineCell extends ListCell<Line> {
+    @Override
+    protected void updateItem(Line line, boolean empty) {
+      super.updateItem(line, empty);
+      setText(null);
+      setPrefHeight(USE_COMPUTED_SIZE);
+      if (empty || line == null || !model.isThere(line)) {
+        setGraphic(null);
+        return;
+      }
+      String look = line.violation().isPresent() || line.isUnread() ? "brick" : "oak";
+      var message = new Text(line.message());
+      message.getStyleClass().add("violation-text");
+      message.setWrappingWidth(
+          MESSAGE_WIDTH); // A label's height is not known before it is shown; a text's is.
+      var box =
+          new VBox(
+              2,
+              Parts.row(
+                  8,
+                  Parts.label(bench.design().table(line.table()).label(), "strong"),
+                  Parts.spring(),
+                  Parts.label(tag(line), look, "small")),
+              message);
+      box.setPadding(new javafx.geometry.Insets(6, 0, 6, 0));
+      setGraphic(box);
+    }
+  }
+}
