@@ -52,7 +52,10 @@ import picocli.CommandLine.Spec;
 final class AskCommand implements Callable<Integer> {
   @Mixin private DesignArgument design;
 
-  @Parameters(index = "1", paramLabel = "COLUMNS", description = "What to show, or the name of a question that is kept.")
+  @Parameters(
+      index = "1",
+      paramLabel = "COLUMNS",
+      description = "What to show, or the name of a question that is kept.")
   private String columns;
 
   @Option(

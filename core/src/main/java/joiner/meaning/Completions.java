@@ -101,8 +101,7 @@ public final class Completions {
     return of(Optional.empty(), scope, text, caret);
   }
 
-  private static List<Completion> of(
-      Optional<Table> table, Scope scope, String text, int caret) {
+  private static List<Completion> of(Optional<Table> table, Scope scope, String text, int caret) {
     String before = text.substring(0, caret);
     var all = new ArrayList<Completion>();
     table.ifPresent(t -> all.addAll(values(t, before)));

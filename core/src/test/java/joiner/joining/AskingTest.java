@@ -229,14 +229,20 @@ class AskingTest {
             .apply(field);
     Draft table =
         ChangeTable.rename(
-                far.design().table(firing.id()), "burning", "Burning", new Noun("burning", "burnings"))
+                far.design().table(firing.id()),
+                "burning",
+                "Burning",
+                new Noun("burning", "burnings"))
             .apply(far);
     Question now = table.design().questions().getFirst();
     assertThat(now.where().getFirst().text()).isEqualTo("burning.hottest > 900");
     assertThat(((Question.Folded) now.columns().get(2)).of().orElseThrow().text())
         .isEqualTo("burning.kiln_id.limit_c");
     Binding.Result read = Binding.of(table.design(), table.meaning(), now);
-    assertThat(new Answering(table, Pottery.CLOCK).answer(((Binding.Result.Sound) read).bound()).lines())
+    assertThat(
+            new Answering(table, Pottery.CLOCK)
+                .answer(((Binding.Result.Sound) read).bound())
+                .lines())
         .isEqualTo(answer(question).lines());
   }
 

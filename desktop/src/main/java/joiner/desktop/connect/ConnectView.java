@@ -29,8 +29,8 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import joiner.desktop.map.MapView;
 import joiner.desktop.map.MatrixView;
-import joiner.desktop.widget.Faces;
 import joiner.desktop.widget.Command;
+import joiner.desktop.widget.Faces;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.ShownAs;
 import joiner.desktop.widget.StageView;
@@ -431,7 +431,8 @@ public final class ConnectView implements StageView {
     for (Region tool : List.of(focus, areas, detail)) {
       tool.setMinWidth(Region.USE_PREF_SIZE);
     }
-    return new FlowPane(8, 6, faces.node(), focus, areas, detail, find, fit, larger, smaller, relate);
+    return new FlowPane(
+        8, 6, faces.node(), focus, areas, detail, find, fit, larger, smaller, relate);
   }
 
   /** One of some is always picked, the first to begin with. */

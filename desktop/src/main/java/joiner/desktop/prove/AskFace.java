@@ -63,7 +63,7 @@ final class AskFace implements Face {
   private final Texts texts;
   private final AskModel model;
   private final VBox main = new VBox(10);
-  private final VBox side = new VBox();
+  private final VBox side = new VBox(8);
   private final TextField column = new TextField();
   private final TextField condition = new TextField();
   private final Label refused = Parts.prose("", "brick");
@@ -154,6 +154,7 @@ final class AskFace implements Face {
     main.getChildren().setAll(head, form, refused, joins, warnings, lines, foot);
     VBox.setVgrow(main, Priority.ALWAYS);
     sql.node().getStyleClass().add("question-sql");
+    sql.wrap();
     ((Region) sql.node()).setPrefHeight(SQL_HEIGHT);
     ((Region) sql.node()).setMinHeight(SQL_HEIGHT);
   }
@@ -339,12 +340,10 @@ final class AskFace implements Face {
 
   private String words(Deed deed) {
     return switch (deed) {
-      case Deed.As(var fold) ->
-          texts.get(fold.map(f -> "ask.fold." + f).orElse("ask.fold.none"));
+      case Deed.As(var fold) -> texts.get(fold.map(f -> "ask.fold." + f).orElse("ask.fold.none"));
       case Deed.Count(Question.Counting.AsJoined joined) -> texts.get("ask.count.joined");
       case Deed.Count(Question.Counting.Once once) -> texts.get("ask.count.once");
-      case Deed.Count(Question.Counting.Per(String role)) ->
-          texts.get("ask.count.per", noun(role));
+      case Deed.Count(Question.Counting.Per(String role)) -> texts.get("ask.count.per", noun(role));
       case Deed.Sort(boolean descending) -> texts.get(descending ? "ask.sort.down" : "ask.sort.up");
       case Deed.Unsort unsort -> texts.get("ask.sort.none");
       case Deed.Move(int by) -> texts.get(by < 0 ? "ask.move.left" : "ask.move.right");
@@ -380,8 +379,7 @@ final class AskFace implements Face {
   private Node board(Question.Role role, String before) {
     var table = bench.design().table(role.table());
     var words = new VBox(Parts.label(table.label(), "strong"));
-    String rows =
-        Counts.of(bench.draft().rows().of(table.id()).count(), "row", "rows");
+    String rows = Counts.of(bench.draft().rows().of(table.id()).count(), "row", "rows");
     String how =
         role.link()
             .map(
@@ -460,6 +458,9 @@ final class AskFace implements Face {
             answer.cut() ? "ask.count.cut" : "ask.count",
             answer.lines().size(),
             told.get().millis()));
+    if (answer.repeated().size() > 1) {
+      warnings.getChildren().add(allAtOnce(answer.repeated()));
+    }
     answer.repeated().forEach(r -> warnings.getChildren().add(multiplied(bound, r)));
     LineWords.pairing(bound)
         .ifPresent(words -> warnings.getChildren().add(warning(words, List.of())));
@@ -473,8 +474,19 @@ final class AskFace implements Face {
                     Parts.button(
                         remedy.words(), () -> model.count(repeated.column(), remedy.counting())))
             .toList();
-    return warning(
-        texts.get("ask.multiply") + " " + LineWords.of(bound, repeated), remedies);
+    return warning(texts.get("ask.multiply") + " " + LineWords.of(bound, repeated), remedies);
+  }
+
+  /** Several columns are put right together. */
+  private Node allAtOnce(List<joiner.joining.Answer.Repeated> repeated) {
+    Button once =
+        Parts.button(
+            texts.get("ask.once.all", repeated.size()),
+            () ->
+                model.countOnce(
+                    repeated.stream().map(joiner.joining.Answer.Repeated::column).toList()));
+    once.setId("count-all-once");
+    return Parts.row(8, Parts.label(texts.get("ask.multiply.many"), "oak"), once);
   }
 
   private static Node warning(String words, List<Node> remedies) {
@@ -504,8 +516,7 @@ final class AskFace implements Face {
     column.setSortable(false);
     column.setReorderable(false);
     column.setPrefWidth(Math.clamp(40 + 7.5 * of.label().length(), 90, 260));
-    column.setCellValueFactory(
-        line -> new ReadOnlyObjectWrapper<>(line.getValue().get(place)));
+    column.setCellValueFactory(line -> new ReadOnlyObjectWrapper<>(line.getValue().get(place)));
     boolean number = of.type().kind() == Kind.WHOLE || of.type().kind() == Kind.NUMBER;
     column.setCellFactory(
         view ->
@@ -560,8 +571,7 @@ final class AskFace implements Face {
                 }
                 case Support.Impossible(String loss) ->
                     nodes.add(
-                        Parts.prose(
-                            texts.get("ask.unsaid", dialect.engine(), loss), "brick"));
+                        Parts.prose(texts.get("ask.unsaid", dialect.engine(), loss), "brick"));
               }
             });
     model
@@ -647,7 +657,10 @@ final class AskFace implements Face {
       return;
     }
     try {
-      Files.writeString(file.toPath(), AnswerCsv.of(told.get().answer(), sheets.isSelected()), StandardCharsets.UTF_8);
+      Files.writeString(
+          file.toPath(),
+          AnswerCsv.of(told.get().answer(), sheets.isSelected()),
+          StandardCharsets.UTF_8);
       bench.tell(Notice.Sort.DONE, texts.get("ask.saved", file.getName()));
     } catch (IOException e) {
       bench.tell(Notice.Sort.REFUSED, texts.get("ask.unsaved", file.getName(), e.getMessage()));

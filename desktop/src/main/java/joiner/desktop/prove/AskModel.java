@@ -352,10 +352,7 @@ final class AskModel {
         if (fold.isPresent()) {
           ask(folded(column, fold.get()));
         } else if (question().columns().get(column) instanceof Question.Folded folded) {
-          ask(
-              with(
-                  column,
-                  new Question.Shown(bare(folded.label()), folded.of().orElseThrow())));
+          ask(with(column, new Question.Shown(bare(folded.label()), folded.of().orElseThrow())));
         }
       }
       case Deed.Count(Counting counting) -> count(column, counting);
@@ -371,6 +368,17 @@ final class AskModel {
     if (question().columns().get(column) instanceof Question.Folded folded) {
       ask(with(column, folded.withCounting(counting)));
     }
+  }
+
+  /** Counts each row of some columns once. */
+  void countOnce(List<Integer> some) {
+    var columns = new ArrayList<>(question().columns());
+    for (int column : some) {
+      if (columns.get(column) instanceof Question.Folded folded) {
+        columns.set(column, folded.withCounting(Counting.ONCE));
+      }
+    }
+    ask(question().withColumns(columns));
   }
 
   private void sort(int column, Optional<Boolean> descending) {
@@ -441,11 +449,9 @@ final class AskModel {
   void make(String role, JoinDeed deed) {
     ask(
         switch (deed) {
-          case JoinDeed.Instead(Asking.Other other) ->
-              asking().instead(question(), role, other);
+          case JoinDeed.Instead(Asking.Other other) -> asking().instead(question(), role, other);
           case JoinDeed.Keep(boolean kept) -> question().withRole(role, r -> r.withKept(kept));
-          case JoinDeed.Apart(boolean apart) ->
-              question().withRole(role, r -> r.withApart(apart));
+          case JoinDeed.Apart(boolean apart) -> question().withRole(role, r -> r.withApart(apart));
         });
   }
 
@@ -504,8 +510,7 @@ final class AskModel {
     List<String> ids = kept().stream().map(q -> q.id().value()).toList();
     QuestionId id =
         same.map(Question::id).orElseGet(() -> new QuestionId(NamingPolicy.free(name, ids)));
-    Question named =
-        question().withNames(id, same.map(Question::name).orElse(name), label.strip());
+    Question named = question().withNames(id, same.map(Question::name).orElse(name), label.strip());
     boolean kept = bench.apply(() -> new KeepQuestion(named));
     if (kept) {
       ask(named);

@@ -34,7 +34,7 @@ final class AuditFace implements Face {
   private final AuditModel model;
   private final Texts texts;
   private final VBox main = new VBox();
-  private final VBox side = new VBox();
+  private final VBox side = new VBox(8);
   private final VBox detail = new VBox(8);
   private final ListView<Line> list = new ListView<>();
   private final SampleGrid samples;

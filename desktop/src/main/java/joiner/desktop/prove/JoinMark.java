@@ -10,8 +10,8 @@ import joiner.model.Quantity;
 import joiner.model.Question;
 
 /**
- * The joint between two tables of a question: one is a tab, many a comb; filled where a row must
- * be there, hollow where it may be missing.
+ * The joint between two tables of a question: one is a tab, many a comb; filled where a row must be
+ * there, hollow where it may be missing.
  */
 final class JoinMark extends HBox {
   JoinMark(Multiplicity multiplicity, Question.Link link) {
@@ -31,7 +31,9 @@ final class JoinMark extends HBox {
     end.setAlignment(Pos.CENTER);
     for (int i = 0; i < (many ? 3 : 1); i++) {
       var piece = new Region();
-      piece.getStyleClass().addAll(many ? "joint-finger" : "joint-tab", required ? "filled" : "hollow");
+      piece
+          .getStyleClass()
+          .addAll(many ? "joint-finger" : "joint-tab", required ? "filled" : "hollow");
       end.getChildren().add(piece);
     }
     return end;

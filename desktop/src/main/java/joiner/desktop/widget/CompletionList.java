@@ -51,7 +51,8 @@ public final class CompletionList {
    *
    * @param fitting what fits a text and the place of the caret in it
    */
-  public static void on(TextInputControl control, BiFunction<String, Integer, List<Completion>> fitting) {
+  public static void on(
+      TextInputControl control, BiFunction<String, Integer, List<Completion>> fitting) {
     var completions = new CompletionList(control, fitting);
     control.addEventFilter(KeyEvent.KEY_PRESSED, completions::key);
     control.addEventHandler(KeyEvent.KEY_TYPED, completions::typed);

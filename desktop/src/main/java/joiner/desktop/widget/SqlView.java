@@ -49,6 +49,11 @@ public final class SqlView {
     return node;
   }
 
+  /** Lets long lines go on below, where there is little room. */
+  public void wrap() {
+    area.setWrapText(true);
+  }
+
   /** Shows a text of SQL from its beginning. */
   public void show(String sql) {
     if (!sql.equals(area.getText())) {

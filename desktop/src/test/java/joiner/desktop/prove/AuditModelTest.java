@@ -24,14 +24,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Prove without a window: what the rows break, and which of it is looked at. */
-class ProveModelTest {
+class AuditModelTest {
   @TempDir private Path folder;
   private TestBench test;
-  private ProveModel model;
+  private AuditModel model;
 
   private void open(Draft draft) {
     test = new TestBench(draft, folder);
-    model = new ProveModel(test.bench);
+    model = new AuditModel(test.bench);
   }
 
   @AfterEach
@@ -50,17 +50,17 @@ class ProveModelTest {
             Optional.of(text).filter(typed -> !typed.isEmpty())));
   }
 
-  private ProveModel.Shown.Lines lines() {
+  private AuditModel.Shown.Lines lines() {
     test.untilChecked();
-    return (ProveModel.Shown.Lines) model.shown();
+    return (AuditModel.Shown.Lines) model.shown();
   }
 
   @Test
   void beforeTheFirstAuditNothingIsClaimed() {
     open(Pottery.demo());
-    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Looking.class);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Looking.class);
     test.untilChecked();
-    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Clean.class);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Clean.class);
   }
 
   @Test
@@ -68,7 +68,7 @@ class ProveModelTest {
     Design design = Pottery.demo().design();
     open(new Draft(design, SampleRows.NONE));
     test.untilChecked();
-    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.NoRows.class);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.NoRows.class);
   }
 
   @Test
@@ -76,7 +76,7 @@ class ProveModelTest {
     open(Pottery.demo());
     type("kiln", 1, "name", "");
     type("firing", 0, "kiln_id", "99");
-    ProveModel.Shown.Lines shown = lines();
+    AuditModel.Shown.Lines shown = lines();
     assertThat(shown.lines())
         .extracting(line -> line.kind().orElseThrow())
         .containsExactlyInAnyOrder(Violation.Kind.MISSING_REQUIRED, Violation.Kind.ORPHAN);
@@ -90,13 +90,13 @@ class ProveModelTest {
   void theLineLookedAtStaysSoWhenOthersComeBeforeIt() {
     open(Pottery.demo());
     type("firing", 0, "kiln_id", "99");
-    ProveModel.Line orphan = lines().lines().getFirst();
+    AuditModel.Line orphan = lines().lines().getFirst();
     model.choose(orphan);
     assertThat(test.bench.selectionProperty().get())
         .isEqualTo(Selection.of(new TableId("firing"), new FieldId("kiln_id")));
     type("cone", 0, "cone_no", "");
     type("firing", 1, "kiln_id", "98");
-    ProveModel.Shown.Lines shown = lines();
+    AuditModel.Shown.Lines shown = lines();
     assertThat(shown.lines().size()).isGreaterThan(1);
     assertThat(shown.chosen().table()).isEqualTo(new TableId("firing"));
     assertThat(shown.chosen().rows()).isEqualTo(List.of(1, 2));
@@ -115,10 +115,10 @@ class ProveModelTest {
   void linesOfWhatIsGoneAreNotShownWhileTheNewAuditIsUnderway() {
     open(Pottery.demo());
     type("firing", 0, "peak_c", "9999");
-    ProveModel.Line line = lines().lines().getFirst();
+    AuditModel.Line line = lines().lines().getFirst();
     test.bench.apply(new RemoveField(new TableId("firing"), new FieldId("peak_c"), "Peak"));
     assertThat(model.isThere(line)).isFalse();
-    assertThat(model.shown()).isInstanceOf(ProveModel.Shown.Looking.class);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Looking.class);
   }
 
   @Test
@@ -129,7 +129,7 @@ class ProveModelTest {
         new LinkedRows(
             folder.resolve("gone.csv").toString(), ",", "UTF-8", 1, List.of(), Optional.empty(), 9);
     open(demo.withRows(demo.rows().withLink(kiln.id(), gone)));
-    ProveModel.Line line = lines().lines().getFirst();
+    AuditModel.Line line = lines().lines().getFirst();
     assertThat(line.isUnread()).isTrue();
     assertThat(line.message()).contains("gone.csv: there is no such file");
     assertThat(lines().lines()).as("no reference is said to lead nowhere").hasSize(1);

@@ -1,0 +1,93 @@
+package joiner.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import javafx.scene.control.Button;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import joiner.desktop.work.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+
+/** The faces of Prove in a real window, by keyboard. */
+class ProveWindowTest extends OpenedWindow {
+  @Start
+  void start(javafx.stage.Stage stage) throws Exception {
+    open(stage);
+  }
+
+  private void ask(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "member");
+    robot.interact(node(robot, "face-ask", ToggleButton.class)::fire);
+    TextField column = node(robot, "ask-column", TextField.class);
+    robot.interact(column::requestFocus);
+    untilFocused("ask-column");
+  }
+
+  private void type(FxRobot robot, String text) {
+    robot.write(text).type(KeyCode.ENTER);
+  }
+
+  @Test
+  void aQuestionIsAskedCountedOnceAndKeptByKeyboard(FxRobot robot) throws Exception {
+    ask(robot);
+    type(robot, "member.card_no");
+    type(robot, "count(enrolment)");
+    type(robot, "sum(piece.grams)");
+    until(() -> says(robot, "Rows multiply."));
+    assertThat(says(robot, "One line for each member.")).isTrue();
+    Button once = node(robot, "count-all-once", Button.class);
+    robot.interact(once::requestFocus);
+    robot.type(KeyCode.SPACE);
+    until(() -> !says(robot, "Rows multiply.") && says(robot, "ms on the sample rows"));
+    TableView<?> lines = node(robot, "answer", TableView.class);
+    assertThat(lines.getItems()).isNotEmpty();
+    Button keep = node(robot, "keep-question", Button.class);
+    robot.interact(keep::requestFocus);
+    robot.type(KeyCode.SPACE);
+    untilFocused("question-name");
+    type(robot, "Members at work");
+    until(() -> bench.design().questions().size() == 3);
+    assertThat(bench.design().questions().getLast().label()).isEqualTo("Members at work");
+    until(keep::isDisabled);
+  }
+
+  @Test
+  void whatIsWrongIsSaidAndWhatWasTypedStays(FxRobot robot) throws Exception {
+    ask(robot);
+    type(robot, "membr.card_no");
+    until(() -> says(robot, "did you mean member?"));
+    TextField column = node(robot, "ask-column", TextField.class);
+    assertThat(column.getText()).isEqualTo("membr.card_no");
+    untilFocused("ask-column");
+    robot.type(KeyCode.ESCAPE);
+    until(() -> column.getText().isEmpty() && !says(robot, "did you mean member?"));
+  }
+
+  @Test
+  void aChipIsTakenAwayByDeleteAndAConditionOpensAgain(FxRobot robot) throws Exception {
+    ask(robot);
+    type(robot, "piece.mark");
+    type(robot, "piece.grams");
+    robot.interact(node(robot, "ask-condition", TextField.class)::requestFocus);
+    type(robot, "piece.grams > 2000");
+    until(() -> robot.lookup(".chip").queryAll().size() == 3);
+    Button second = node(robot, "column-1", Button.class);
+    robot.interact(second::requestFocus);
+    robot.type(KeyCode.DELETE);
+    until(() -> robot.lookup("#column-1").tryQuery().isEmpty());
+    untilFocused("column-0");
+    Button condition =
+        robot.lookup(".chip").<Button>queryAllAs(Button.class).stream()
+            .filter(chip -> chip.getText().contains(">"))
+            .findFirst()
+            .orElseThrow();
+    robot.interact(condition::fire);
+    untilFocused("ask-condition");
+    assertThat(node(robot, "ask-condition", TextField.class).getText())
+        .isEqualTo("piece.grams > 2000");
+  }
+}
