@@ -8,10 +8,12 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
@@ -58,11 +60,13 @@ import joiner.naming.Counts;
 final class AskFace implements Face {
   private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
   private static final double SQL_HEIGHT = 250;
+  private static final double LINES_HEIGHT = 190;
 
   private final Workbench bench;
   private final Texts texts;
   private final AskModel model;
-  private final VBox main = new VBox(10);
+  private final VBox content = new VBox(10);
+  private final ScrollPane main = Parts.scroll(content);
   private final VBox side = new VBox(8);
   private final TextField column = new TextField();
   private final TextField condition = new TextField();
@@ -135,7 +139,7 @@ final class AskFace implements Face {
     refused.setVisible(false);
     refused.setManaged(false);
     lines.setId("answer");
-    lines.setMinHeight(120);
+    lines.setMinHeight(LINES_HEIGHT);
     lines.setPlaceholder(Parts.prose(texts.get("ask.none"), "muted"));
     lines.setAccessibleText(texts.get("ask.lines"));
     VBox.setVgrow(lines, Priority.ALWAYS);
@@ -151,8 +155,9 @@ final class AskFace implements Face {
             count,
             sheets,
             save);
-    main.getChildren().setAll(head, form, refused, joins, warnings, lines, foot);
-    VBox.setVgrow(main, Priority.ALWAYS);
+    content.getChildren().setAll(head, form, refused, joins, warnings, lines, foot);
+    content.setPadding(new Insets(0, 10, 0, 0));
+    main.setFitToHeight(true); // The lines take what room there is; where there is none it scrolls.
     sql.node().getStyleClass().add("question-sql");
     sql.wrap();
     ((Region) sql.node()).setPrefHeight(SQL_HEIGHT);
@@ -366,10 +371,12 @@ final class AskFace implements Face {
       if (bench.design().find(role.table()).isEmpty()) {
         continue;
       }
+      var joined = new HBox(board(role, before));
       if (role.link().isPresent() && bench.design().find(role.link().get().over()).isPresent()) {
-        joins.getChildren().add(new JoinMark(model.multiplicity(role), role.link().get()));
+        var mark = new JoinMark(model.multiplicity(role), role.link().get());
+        joined.getChildren().addFirst(mark); // They stand together when the line is full.
       }
-      joins.getChildren().add(board(role, before));
+      joins.getChildren().add(joined);
       before = role.name();
     }
     toggle(joins);
