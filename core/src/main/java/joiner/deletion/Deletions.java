@@ -5,13 +5,18 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import joiner.edit.DeleteRows;
 import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
@@ -25,6 +30,7 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.rows.RowId;
 import joiner.rows.Rows;
 
 /**
@@ -63,6 +69,63 @@ public final class Deletions {
     Design design =
         draft.design().withRelationship(of.id(), r -> r.withActions(action, r.onUpdate()));
     return new Deletions(draft.withDesign(design), evaluator, links);
+  }
+
+  /** Which rows refer to which. */
+  Links links() {
+    return links;
+  }
+
+  /**
+   * The edit that deletes rows of the draft as a database does it.
+   *
+   * @param what which rows, as people call them
+   */
+  public DeleteRows edit(String what, Outcome outcome) {
+    Map<TableId, Set<RowId>> gone = new HashMap<>();
+    outcome
+        .gone()
+        .forEach((table, rows) -> gone.put(table, DeleteRows.ids(draft.rows().of(table), rows)));
+    Map<RelationshipId, DeleteRows.Freed> freed = new HashMap<>();
+    outcome
+        .unlinked()
+        .forEach(
+            (id, rows) -> {
+              Relationship by = draft.design().relationship(id);
+              freed.put(
+                  id,
+                  new DeleteRows.Freed(
+                      DeleteRows.ids(draft.rows().of(by.child()), rows), instead(by)));
+            });
+    return new DeleteRows(what, gone, freed);
+  }
+
+  /** What the fields of a reference hold once the row is gone that it led to. */
+  private List<Optional<String>> instead(Relationship by) {
+    List<Optional<String>> none = Collections.nCopies(by.childFields().size(), Optional.empty());
+    return by.onDelete() == ReferentialAction.SET_DEFAULT
+        ? defaults(by)
+            .map(values -> values.stream().map(v -> Optional.of(Evaluator.show(v))).toList())
+            .orElse(none)
+        : none;
+  }
+
+  /**
+   * The row whose delete would take most others along, or be refused by most, of the first so many.
+   *
+   * @return its place; empty where there are no rows
+   */
+  public Optional<Integer> worst(TableId table, int first) {
+    int looked = Math.min(first, draft.rows().of(table).count());
+    return IntStream.range(0, looked)
+        .boxed()
+        .max(Comparator.comparingInt(row -> reach(of(table, row))));
+  }
+
+  private static int reach(Outcome outcome) {
+    return outcome.count()
+        + outcome.unlinked().values().stream().mapToInt(BitSet::cardinality).sum()
+        + outcome.refusals().stream().mapToInt(r -> r.rows().cardinality()).sum();
   }
 
   private List<Relationship> downwards(TableId table) {

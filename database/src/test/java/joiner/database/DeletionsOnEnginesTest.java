@@ -27,6 +27,7 @@ import joiner.deletion.Outcome;
 import joiner.deletion.Outcome.Verdict;
 import joiner.engine.Dialect;
 import joiner.meaning.Draft;
+import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -41,6 +42,7 @@ class DeletionsOnEnginesTest {
 
   @TempDir private Path folder;
   private int bereft;
+  private int edited;
   private final Map<Verdict, Integer> told = new EnumMap<>(Verdict.class);
 
   @Test
@@ -56,6 +58,7 @@ class DeletionsOnEnginesTest {
       }
     }
     System.out.println("deletions compared: " + told + ", refused at the end: " + bereft);
+    assertThat(edited).isGreaterThan(300);
     assertThat(bereft).isGreaterThan(30);
     assertThat(told.get(Verdict.DONE)).isGreaterThan(300);
     assertThat(told.get(Verdict.REFUSED)).isGreaterThan(300);
@@ -98,7 +101,7 @@ class DeletionsOnEnginesTest {
             refusal = atTheEnd(draft, statement, said);
           }
           String which = "%s of %s on %s: %s".formatted(some, table.name(), url, said);
-          check(draft, statement, dialect, said, refusal, which);
+          check(draft, deletions, statement, dialect, said, refusal, which);
           told.merge(said.verdict(), 1, Integer::sum);
           connection.rollback();
         }
@@ -144,8 +147,9 @@ class DeletionsOnEnginesTest {
     }
   }
 
-  private static void check(
+  private void check(
       Draft draft,
+      Deletions deletions,
       Statement statement,
       Dialect dialect,
       Outcome said,
@@ -160,6 +164,15 @@ class DeletionsOnEnginesTest {
     }
     if (refusal.isPresent()) {
       return;
+    }
+    if (said.verdict() == Verdict.DONE) {
+      Draft after = deletions.edit("some", said).apply(draft);
+      for (Table table : draft.design().tables()) {
+        assertThat(all(statement, dialect, table))
+            .as("%s after %s", table.name(), which)
+            .containsExactlyInAnyOrderElementsOf(all(after, table));
+      }
+      edited++;
     }
     for (Table table : draft.design().tables()) {
       if (said.gone().containsKey(table.id())) {
@@ -189,6 +202,35 @@ class DeletionsOnEnginesTest {
             .containsAll(unlinked);
       }
     }
+  }
+
+  /** All rows of a table with all their values, as one text each. */
+  private static List<String> all(Statement statement, Dialect dialect, Table table)
+      throws SQLException {
+    var lines = new ArrayList<String>();
+    List<String> names = table.fields().stream().map(Field::name).toList();
+    String sql = "SELECT " + dialect.names(names) + " FROM " + dialect.name(table.name());
+    try (ResultSet rows = statement.executeQuery(sql)) {
+      while (rows.next()) {
+        var cells = new ArrayList<String>();
+        for (int i = 1; i <= names.size(); i++) {
+          cells.add(String.valueOf(rows.getString(i)));
+        }
+        lines.add(String.join("|", cells));
+      }
+    }
+    return lines;
+  }
+
+  private static List<String> all(Draft draft, Table table) {
+    Rows rows = draft.rows().of(table.id());
+    return IntStream.range(0, rows.count())
+        .mapToObj(
+            row ->
+                table.fieldIds().stream()
+                    .map(field -> rows.cell(row, field).orElse("null"))
+                    .collect(Collectors.joining("|")))
+        .toList();
   }
 
   private static List<String> column(
