@@ -8,6 +8,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import joiner.desktop.work.Stage;
+import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
@@ -89,5 +90,25 @@ class ProveWindowTest extends OpenedWindow {
     untilFocused("ask-condition");
     assertThat(node(robot, "ask-condition", TextField.class).getText())
         .isEqualTo("piece.grams > 2000");
+  }
+
+  @Test
+  void aDeleteIsSupposedForARowThatIsPickedByTyping(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "course");
+    robot.interact(node(robot, "face-if-deleted", ToggleButton.class)::fire);
+    until(() -> says(robot, "48 enrolments would go along"));
+    Button pick = node(robot, "deleted-pick", Button.class);
+    robot.interact(pick::requestFocus);
+    robot.type(KeyCode.SPACE);
+    TextField typed = node(robot, "picker-text", TextField.class);
+    until(typed::isFocused);
+    type(robot, "raku");
+    until(() -> says(robot, "16 enrolments would go along"));
+    untilFocused("deleted-pick");
+    robot.interact(
+        () ->
+            bench.selectionProperty().set(joiner.desktop.work.Selection.of(new TableId("member"))));
+    until(() -> says(robot, "Refused by every database"));
+    assertThat(robot.lookup("#delete-now").tryQuery()).isEmpty();
   }
 }

@@ -28,6 +28,7 @@ public final class ProveView implements StageView {
   /** The faces, in the order they are offered. */
   private enum Name {
     AUDIT,
+    IF_DELETED,
     ASK
   }
 
@@ -45,6 +46,7 @@ public final class ProveView implements StageView {
         n ->
             switch (n) {
               case AUDIT -> new AuditFace(bench, texts);
+              case IF_DELETED -> new IfDeletedFace(bench, texts);
               case ASK -> new AskFace(bench, texts);
             });
   }
