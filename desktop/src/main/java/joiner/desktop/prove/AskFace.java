@@ -479,7 +479,11 @@ final class AskFace implements Face {
             .<Node>map(
                 remedy ->
                     Parts.button(
-                        remedy.words(), () -> model.count(repeated.column(), remedy.counting())))
+                        remedy.words(),
+                        () -> {
+                          lines.requestFocus(); // The button goes with what it says.
+                          model.count(repeated.column(), remedy.counting());
+                        }))
             .toList();
     return warning(texts.get("ask.multiply") + " " + LineWords.of(bound, repeated), remedies);
   }
@@ -615,6 +619,7 @@ final class AskFace implements Face {
               dialect = picked;
               engine.setText(picked.engine());
               showSide(model.state());
+              engine.requestFocus();
             });
   }
 

@@ -27,6 +27,7 @@ import joiner.deletion.Outcome;
 import joiner.desktop.prove.IfDeletedModel.Instead;
 import joiner.desktop.prove.IfDeletedModel.Line;
 import joiner.desktop.prove.IfDeletedModel.Told;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
@@ -51,6 +52,8 @@ final class IfDeletedFace implements Face {
   private final ScrollPane main = Parts.scroll(content);
   private final VBox side = new VBox(8);
   private final FlowPane suppose = new FlowPane(8, 6);
+  private final Button ofTable = Parts.button("", () -> {}, "picked");
+  private final Button pick = Parts.button("", () -> {});
   private final VBox verdict = new VBox();
   private final TableView<Line> lines = new TableView<>();
   private final VBox instead = new VBox(6);
@@ -62,6 +65,7 @@ final class IfDeletedFace implements Face {
     this.texts = texts;
     this.model = new IfDeletedModel(bench, texts);
     suppose.setId("suppose");
+    buildSuppose();
     lines.setId("reached");
     lines.setFixedCellSize(ROW);
     lines.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
@@ -191,40 +195,51 @@ final class IfDeletedFace implements Face {
     };
   }
 
-  private void showSuppose(Optional<Told> told) {
-    if (model.table().isEmpty()) {
-      suppose.getChildren().clear();
-      return;
-    }
-    Table table = model.table().get();
-    boolean hadFocus = suppose.isFocusWithin();
-    Button ofTable =
-        Picker.button(
-            texts.get("deleted.pick.table"), model.tables(), table, Table::label, model::choose);
+  private void buildSuppose() {
     ofTable.setId("deleted-table");
-    ofTable.setMaxWidth(Button.USE_PREF_SIZE);
-    var nodes = new ArrayList<Node>();
-    nodes.add(line("deleted.suppose"));
-    nodes.add(ofTable);
-    told.filter(Told::any)
-        .filter(t -> !t.suppose().isEmpty())
-        .ifPresent(t -> nodes.add(Parts.shortened(texts.get("deleted.worst", t.what()), "strong")));
-    model.chosen().forEach(row -> nodes.add(chip(row)));
-    Button pick =
-        Parts.button(
-            texts.get(model.chosen().isEmpty() ? "deleted.pick" : "deleted.more"), () -> {});
+    ofTable.setOnAction(
+        event ->
+            new Picker<>(
+                    texts.get("deleted.pick.table"), Offers.among(model.tables(), Table::label))
+                .at(model.table())
+                .open(ofTable, model::choose));
     pick.setId("deleted-pick");
     pick.setOnAction(
         event ->
-            new Picker<>(texts.get("deleted.pick.row", table.noun().singular()), model.rows())
-                .open(pick, model::add));
-    pick.setDisable(told.isEmpty() || told.get().rows().isEmpty());
-    nodes.add(pick);
-    nodes.add(line("deleted.were"));
-    suppose.getChildren().setAll(nodes);
-    if (hadFocus && !pick.isDisabled()) {
+            model
+                .table()
+                .ifPresent(
+                    table ->
+                        new Picker<>(
+                                texts.get("deleted.pick.row", table.noun().singular()),
+                                model.rows())
+                            .open(pick, model::add)));
+    suppose
+        .getChildren()
+        .setAll(line("deleted.suppose"), ofTable, pick, line("deleted.were"));
+  }
+
+  /** What is picked stands between two buttons that stay, so that the focus does. */
+  private void showSuppose(Optional<Told> told) {
+    suppose.setVisible(model.table().isPresent());
+    ofTable.setText(model.table().map(Table::label).orElse(""));
+    pick.setText(texts.get(model.chosen().isEmpty() ? "deleted.pick" : "deleted.more"));
+    if (told.isEmpty()) {
+      return;
+    }
+    var between = new ArrayList<Node>();
+    if (told.get().any() && !told.get().suppose().isEmpty()) {
+      between.add(Parts.shortened(texts.get("deleted.worst", told.get().what()), "strong"));
+    }
+    model.chosen().forEach(row -> between.add(chip(row)));
+    List<Node> all = suppose.getChildren();
+    List<Node> before = all.subList(2, all.size() - 2);
+    boolean hadFocus = before.stream().anyMatch(Node::isFocused);
+    if (hadFocus) {
       pick.requestFocus();
     }
+    before.clear();
+    all.addAll(2, between);
   }
 
   private Node line(String key) {
