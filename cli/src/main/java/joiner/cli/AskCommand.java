@@ -11,6 +11,8 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import joiner.database.LiveAnswer;
+import joiner.database.TargetRefusedException;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Evaluator;
@@ -50,6 +52,8 @@ import picocli.CommandLine.Spec;
     },
     mixinStandardHelpOptions = true)
 final class AskCommand implements Callable<Integer> {
+  private static final int MOST_LINES = 100_000;
+
   @Mixin private DesignArgument design;
 
   @Parameters(
@@ -92,27 +96,54 @@ final class AskCommand implements Callable<Integer> {
       description = "Print the query for this engine instead: ${COMPLETION-CANDIDATES}.")
   private Optional<Dialect> sql = Optional.empty();
 
+  @Option(
+      names = "--url",
+      paramLabel = "JDBC",
+      description = "Ask this database instead of the sample rows; nothing is changed there.")
+  private Optional<String> url = Optional.empty();
+
+  @Mixin private LiveArgument live;
+
   @Option(names = "--json", description = "Print one JSON document and nothing else.")
   private boolean json;
 
   @Spec private CommandSpec spec;
 
   @Override
-  public Integer call() throws IOException, UnreadableFileException {
+  public Integer call() throws IOException, UnreadableFileException, TargetRefusedException {
     PrintWriter out = spec.commandLine().getOut();
     PrintWriter err = spec.commandLine().getErr();
     Draft draft = design.open(err).draft();
     Bound bound = bound(draft, asked(draft));
-    Answer answer = answer(draft, bound);
     if (sql.isPresent()) {
       return printSql(bound, sql.get(), out, err);
     }
+    Said said = url.isPresent() ? live(bound, url.get()) : own(bound, answer(draft, bound));
     if (json) {
-      JsonOut.print(document(bound, answer), out);
+      JsonOut.print(document(bound, said), out);
     } else {
-      print(bound, answer, out);
+      print(bound, said, out);
     }
     return ExitCode.FINE;
+  }
+
+  /**
+   * An answer as it is printed.
+   *
+   * @param answer from the sample rows, if it is from them
+   */
+  private record Said(List<List<Optional<String>>> lines, boolean cut, Optional<Answer> answer) {}
+
+  private static Said own(Bound bound, Answer answer) {
+    return new Said(
+        answer.lines().stream().map(line -> line.stream().map(AskCommand::text).toList()).toList(),
+        answer.cut(),
+        Optional.of(answer));
+  }
+
+  private Said live(Bound bound, String address) throws TargetRefusedException {
+    LiveAnswer answer = LiveAnswer.of(bound, live.target(address), MOST_LINES);
+    return new Said(answer.lines(), answer.cut(), Optional.empty());
   }
 
   private ParameterException wrong(String message) {
@@ -209,9 +240,11 @@ final class AskCommand implements Callable<Integer> {
     };
   }
 
-  private static List<String> warnings(Bound bound, Answer answer) {
+  private static List<String> warnings(Bound bound, Optional<Answer> answer) {
     var all = new ArrayList<String>();
-    answer.repeated().forEach(r -> all.add("Rows multiply. " + LineWords.of(bound, r)));
+    answer.stream()
+        .flatMap(told -> told.repeated().stream())
+        .forEach(r -> all.add("Rows multiply. " + LineWords.of(bound, r)));
     LineWords.pairing(bound).ifPresent(all::add);
     return all;
   }
@@ -220,14 +253,14 @@ final class AskCommand implements Callable<Integer> {
     return bound.columns().stream().map(Bound.Column::label).toList();
   }
 
-  private static String text(Value value) {
-    return value == Value.NULL ? "" : Evaluator.show(value);
+  private static Optional<String> text(Value value) {
+    return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
   }
 
-  private static void print(Bound bound, Answer answer, PrintWriter out) {
+  private static void print(Bound bound, Said said, PrintWriter out) {
     var lines = new ArrayList<List<String>>();
     lines.add(headings(bound));
-    answer.lines().forEach(l -> lines.add(l.stream().map(AskCommand::text).toList()));
+    said.lines.forEach(line -> lines.add(line.stream().map(cell -> cell.orElse("")).toList()));
     int[] widths = new int[bound.columns().size()];
     for (List<String> line : lines) {
       for (int i = 0; i < widths.length; i++) {
@@ -243,15 +276,19 @@ final class AskCommand implements Callable<Integer> {
     }
     out.println();
     out.println(
-        Counts.of(answer.lines().size(), "line", "lines")
-            + (answer.cut() ? ", and more" : "")
+        Counts.of(said.lines.size(), "line", "lines")
+            + (said.cut ? ", and more" : "")
             + ". "
             + LineWords.of(bound));
-    answer.leftOut().forEach(left -> out.println("Left out: " + LineWords.of(bound, left) + "."));
-    warnings(bound, answer).forEach(out::println);
+    said.answer.ifPresent(
+        answer ->
+            answer
+                .leftOut()
+                .forEach(left -> out.println("Left out: " + LineWords.of(bound, left) + ".")));
+    warnings(bound, said.answer).forEach(out::println);
   }
 
-  private static Map<String, Object> document(Bound bound, Answer answer) {
+  private static Map<String, Object> document(Bound bound, Said said) {
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("columns", headings(bound));
     document.put(
@@ -263,37 +300,28 @@ final class AskCommand implements Callable<Integer> {
     document.put("line", LineWords.of(bound));
     document.put(
         "lines",
-        answer.lines().stream()
-            .map(
-                line ->
-                    line.stream()
-                        .map(
-                            value ->
-                                JsonOut.orNull(
-                                    Optional.of(value)
-                                        .filter(v -> v != Value.NULL)
-                                        .map(Evaluator::show)))
-                        .toList())
-            .toList());
-    document.put("more", answer.cut());
-    document.put(
-        "repeated",
-        answer.repeated().stream()
-            .<Object>map(
-                r -> {
-                  Map<String, Object> one = new LinkedHashMap<>();
-                  one.put("column", bound.columns().get(r.column()).label());
-                  one.put("most", r.most());
-                  one.put("lines", r.lines());
-                  one.put("says", Evaluator.show(r.says()));
-                  one.put("means", Evaluator.show(r.means()));
-                  one.put("message", LineWords.of(bound, r));
-                  return one;
-                })
-            .toList());
-    document.put(
-        "left_out", answer.leftOut().stream().map(left -> LineWords.of(bound, left)).toList());
+        said.lines.stream().map(line -> line.stream().map(JsonOut::orNull).toList()).toList());
+    document.put("more", said.cut);
+    said.answer.ifPresent(
+        answer -> {
+          document.put(
+              "repeated", answer.repeated().stream().<Object>map(r -> of(bound, r)).toList());
+          document.put(
+              "left_out",
+              answer.leftOut().stream().map(left -> LineWords.of(bound, left)).toList());
+        });
     LineWords.pairing(bound).ifPresent(pairing -> document.put("pairing", pairing));
     return document;
+  }
+
+  private static Map<String, Object> of(Bound bound, Answer.Repeated r) {
+    Map<String, Object> one = new LinkedHashMap<>();
+    one.put("column", bound.columns().get(r.column()).label());
+    one.put("most", r.most());
+    one.put("lines", r.lines());
+    one.put("says", Evaluator.show(r.says()));
+    one.put("means", Evaluator.show(r.means()));
+    one.put("message", LineWords.of(bound, r));
+    return one;
   }
 }

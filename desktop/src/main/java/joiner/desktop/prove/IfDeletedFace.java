@@ -214,9 +214,7 @@ final class IfDeletedFace implements Face {
                                 texts.get("deleted.pick.row", table.noun().singular()),
                                 model.rows())
                             .open(pick, model::add)));
-    suppose
-        .getChildren()
-        .setAll(line("deleted.suppose"), ofTable, pick, line("deleted.were"));
+    suppose.getChildren().setAll(line("deleted.suppose"), ofTable, pick, line("deleted.were"));
   }
 
   /** What is picked stands between two buttons that stay, so that the focus does. */
