@@ -22,6 +22,7 @@ module joiner.core {
   exports joiner.discovery;
   exports joiner.edit;
   exports joiner.engine;
+  exports joiner.entry;
   exports joiner.expression;
   exports joiner.finding;
   exports joiner.format;

@@ -32,6 +32,7 @@ class LayersTest {
           "outline",
           "finding",
           "audit",
+          "entry",
           "compare",
           "ddl",
           "format",

@@ -26,6 +26,7 @@ import picocli.CommandLine.Command;
       CheckCommand.class,
       RulesCommand.class,
       AskCommand.class,
+      EnterCommand.class,
       AuditCommand.class,
       ImpactCommand.class,
       CompareCommand.class,

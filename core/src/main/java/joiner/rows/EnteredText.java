@@ -13,7 +13,8 @@ import joiner.shape.PutRight;
 /**
  * Reads what people type into a cell: the unit of a number may stand behind it ("12.5 %", "1240
  * °C"), a length of time may be written as people write it ("1:30", "2 h 15 min"), and a text may
- * lack the marks of its pattern. What is not understood stays as it was typed.
+ * lack the marks of its pattern; dates and times may be written as people write them ("14.3.2026
+ * 18:05"). What is not understood stays as it was typed.
  */
 public final class EnteredText {
   private static final Pattern NUMBER = Pattern.compile("[+-]?(?:\\d+(?:\\.\\d*)?|\\.\\d+)");
@@ -30,6 +31,10 @@ public final class EnteredText {
     if (pattern.isPresent() && !typed.isEmpty()) {
       String right = PutRight.of(pattern.get(), typed);
       return field.limits().shown().flatMap(Marks::parted).map(m -> m.without(right)).orElse(right);
+    }
+    Optional<String> moment = EnteredMoment.of(field.type().kind(), typed);
+    if (moment.isPresent()) {
+      return moment.get();
     }
     if (!field.type().kind().isNumeric() || field.unit().isEmpty()) {
       return typed;

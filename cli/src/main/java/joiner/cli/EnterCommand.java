@@ -1,0 +1,217 @@
+package joiner.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import joiner.audit.KnownAudit;
+import joiner.edit.EditRefusedException;
+import joiner.entry.EntryTrial;
+import joiner.entry.Refusal;
+import joiner.entry.TakingIn;
+import joiner.format.DesignFolder;
+import joiner.format.UnreadableFileException;
+import joiner.meaning.Draft;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Table;
+import joiner.naming.Counts;
+import joiner.rows.EncodedTable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Takes rows of a file into a table of a design, under all its rules. */
+@Command(
+    name = "enter",
+    description = {
+      "Take the rows of a file into the sample rows of a table, under all rules of the design. If one",
+      "is refused none is taken, unless --partly. Exit code 1 if a row is refused."
+    },
+    mixinStandardHelpOptions = true)
+final class EnterCommand implements Callable<Integer> {
+  @Mixin private DesignArgument design;
+
+  @Parameters(index = "1", paramLabel = "TABLE", description = "The table, by its name.")
+  private String table;
+
+  @Option(
+      names = "--file",
+      required = true,
+      paramLabel = "FILE",
+      description = "The rows; the columns are called as the fields, by name or label.")
+  private Path file;
+
+  @Option(
+      names = "--match",
+      split = ",",
+      paramLabel = "FIELD",
+      description =
+          "Rows that are there are changed by those that have the same value in these fields.")
+  private List<String> match = List.of();
+
+  @Option(
+      names = "--missing",
+      defaultValue = "leave",
+      paramLabel = "WHAT",
+      description = "What becomes of rows that none matches: ${COMPLETION-CANDIDATES}.")
+  private TakingIn.Missing missing;
+
+  @Option(names = "--partly", description = "Take in the rows that are not refused.")
+  private boolean partly;
+
+  @Option(names = "--dry-run", description = "Only tell what would be; nothing is changed.")
+  private boolean dryRun;
+
+  @Mixin private TableArgument source;
+
+  @Option(names = "--json", description = "Print one JSON document and nothing else.")
+  private boolean json;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException, UnreadableFileException {
+    PrintWriter out = spec.commandLine().getOut();
+    PrintWriter err = spec.commandLine().getErr();
+    Draft draft = design.open(err).draft();
+    Table into =
+        draft
+            .design()
+            .tableNamed(table)
+            .orElseThrow(
+                () ->
+                    new ParameterException(
+                        spec.commandLine(), "there is no table " + table + " in the design"));
+    Clock clock = Clock.systemDefaultZone();
+    List<Map<FieldId, String>> rows;
+    TakingIn planned;
+    try {
+      rows = rows(into, err);
+      planned = plan(draft, into, rows, clock);
+    } catch (EditRefusedException refused) {
+      throw new ParameterException(spec.commandLine(), refused.getMessage());
+    }
+    EntryTrial trial = EntryTrial.of(draft, planned.edit(), new KnownAudit(), clock);
+    var told = new ArrayList<Told>();
+    tell(into, planned, trial, told);
+    boolean refused = trial.isRefused();
+    if (refused && partly) {
+      planned = plan(draft, into, without(rows, told), clock);
+      trial = EntryTrial.of(draft, planned.edit(), new KnownAudit(), clock);
+      tell(into, planned, trial, told);
+    }
+    boolean taken = !trial.isRefused() && !dryRun;
+    if (taken) {
+      DesignFolder.save(trial.after(), design.path());
+    }
+    if (json) {
+      JsonOut.print(document(planned, told, taken), out);
+    } else {
+      print(into, planned, told, taken, out);
+    }
+    return refused ? ExitCode.ERRORS : ExitCode.FINE;
+  }
+
+  /**
+   * A refusal as it is printed.
+   *
+   * @param line of the file's rows, from 1; 0 where a row is meant that was there before
+   */
+  private record Told(int line, String table, int row, List<String> fields, String message) {}
+
+  private static void tell(Table table, TakingIn planned, EntryTrial trial, List<Told> told) {
+    for (Refusal refusal : trial.refusals()) {
+      int line =
+          refusal.entered().isPresent() ? planned.lines().get(refusal.entered().getAsInt()) : 0;
+      Table of = trial.after().design().table(refusal.table());
+      told.add(
+          new Told(
+              line, of.name(), refusal.row(), of.namesOf(refusal.fields()), refusal.message()));
+    }
+  }
+
+  private TakingIn plan(Draft draft, Table into, List<Map<FieldId, String>> rows, Clock clock) {
+    List<FieldId> by = TakingIn.fields(into, match).stream().map(Field::id).toList();
+    return TakingIn.of(draft, into, rows, by, missing, clock, new SecureRandom());
+  }
+
+  private static List<Map<FieldId, String>> without(
+      List<Map<FieldId, String>> rows, List<Told> told) {
+    var left = new ArrayList<Map<FieldId, String>>();
+    for (int i = 0; i < rows.size(); i++) {
+      int line = i + 1;
+      if (told.stream().noneMatch(t -> t.line == line)) {
+        left.add(rows.get(i));
+      }
+    }
+    return left;
+  }
+
+  private List<Map<FieldId, String>> rows(Table into, PrintWriter err)
+      throws IOException, UnreadableFileException {
+    EncodedTable cells = source.read(file, err).cells();
+    List<Field> fields = TakingIn.fields(into, cells.headers());
+    var rows = new ArrayList<Map<FieldId, String>>();
+    for (int row = 0; row < cells.rows(); row++) {
+      Map<FieldId, String> typed = new LinkedHashMap<>();
+      for (int i = 0; i < fields.size(); i++) {
+        typed.put(fields.get(i).id(), cells.text(row, i));
+      }
+      rows.add(typed);
+    }
+    return rows;
+  }
+
+  private static void print(
+      Table into, TakingIn planned, List<Told> told, boolean taken, PrintWriter out) {
+    for (Told one : told) {
+      String where = one.line > 0 ? "row " + one.line : one.table + " " + one.row;
+      out.println(where + "  " + String.join(", ", one.fields) + "  " + one.message);
+    }
+    String what = Counts.of(planned.added(), "new row", "new rows");
+    out.println(
+        what
+            + ", "
+            + planned.updated()
+            + " changed, "
+            + planned.unchanged()
+            + " as they are, "
+            + planned.missing()
+            + " not named"
+            + (taken ? "; taken into " + into.label() : "; nothing was changed"));
+  }
+
+  private static Map<String, Object> document(TakingIn planned, List<Told> told, boolean taken) {
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("added", planned.added());
+    document.put("updated", planned.updated());
+    document.put("unchanged", planned.unchanged());
+    document.put("missing", planned.missing());
+    document.put("taken", taken);
+    document.put(
+        "refused",
+        told.stream()
+            .<Object>map(
+                one -> {
+                  Map<String, Object> refusal = new LinkedHashMap<>();
+                  refusal.put("line", one.line);
+                  refusal.put("table", one.table);
+                  refusal.put("fields", one.fields);
+                  refusal.put("message", one.message);
+                  return refusal;
+                })
+            .toList());
+    return document;
+  }
+}

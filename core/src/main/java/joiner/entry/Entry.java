@@ -1,0 +1,206 @@
+package joiner.entry;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.random.RandomGenerator;
+import joiner.edit.EnterRows;
+import joiner.expression.Checked;
+import joiner.expression.EvaluationException;
+import joiner.expression.Evaluator;
+import joiner.expression.Value;
+import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
+import joiner.meaning.NewRow;
+import joiner.model.FarField;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Origin;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.EnteredText;
+import joiner.rows.RowId;
+import joiner.rows.Rows;
+import joiner.rows.ValueReader;
+
+/**
+ * Plans how rows are entered: what nobody types is filled in, as a database does it, and rows below
+ * another get its key. Belongs to one thread.
+ */
+public final class Entry {
+  private final Draft draft;
+  private final Clock clock;
+  private final RandomGenerator chance;
+  private final FormulaRows there;
+  private final List<EnterRows.One> planned = new ArrayList<>();
+
+  /** The rows as they become, for what is counted in them. */
+  private final Map<TableId, Rows> becoming = new HashMap<>();
+
+  /** Entries into the rows of a draft. */
+  public Entry(Draft draft, Clock clock, RandomGenerator chance) {
+    this.draft = draft;
+    this.clock = clock;
+    this.chance = chance;
+    this.there = new FormulaRows(draft, clock);
+  }
+
+  /**
+   * The edit that enters a row with all below it.
+   *
+   * @param what which row, as people call it
+   */
+  public EnterRows of(String what, Entered entered) {
+    return of(what, List.of(entered));
+  }
+
+  /** The edit that enters several rows, each with all below it. */
+  public EnterRows of(String what, List<Entered> all) {
+    planned.clear();
+    becoming.clear();
+    all.forEach(entered -> plan(entered, Map.of()));
+    return new EnterRows(what, List.copyOf(planned), Map.of());
+  }
+
+  private void plan(Entered entered, Map<FieldId, Optional<String>> referring) {
+    Map<FieldId, Optional<String>> cells = new LinkedHashMap<>();
+    if (entered.row().isEmpty()) {
+      Table table = draft.design().table(entered.table());
+      Rows rows = becoming.computeIfAbsent(table.id(), id -> draft.rows().of(id));
+      new NewRow(table, clock, chance)
+          .made(rows)
+          .forEach((field, text) -> cells.put(field, Optional.of(text)));
+    }
+    cells.putAll(referring);
+    Table of = draft.design().table(entered.table());
+    entered
+        .cells()
+        .forEach(
+            (field, text) ->
+                cells.put(
+                    field,
+                    Optional.of(EnteredText.of(of.field(field), text)).filter(t -> !t.isBlank())));
+    if (entered.row().isEmpty()) {
+      copy(entered.table(), cells);
+    } else if (!cells.isEmpty()) {
+      Table table = draft.design().table(entered.table());
+      new NewRow(table, clock, chance)
+          .changed()
+          .forEach((field, text) -> cells.putIfAbsent(field, Optional.of(text)));
+    }
+    if (entered.row().isEmpty() || !cells.isEmpty()) {
+      planned.add(new EnterRows.One(entered.table(), entered.row(), cells));
+      if (entered.row().isEmpty()) {
+        Map<FieldId, String> texts = new LinkedHashMap<>();
+        cells.forEach((field, text) -> text.ifPresent(t -> texts.put(field, t)));
+        becoming.computeIfPresent(entered.table(), (id, rows) -> rows.withRow(texts));
+      }
+    }
+    entered
+        .details()
+        .forEach(
+            (over, rows) -> {
+              Map<FieldId, Optional<String>> key = key(over, entered, cells);
+              rows.forEach(row -> plan(row, row.row().isEmpty() ? key : Map.of()));
+            });
+  }
+
+  /** What a row below refers to it by. */
+  private Map<FieldId, Optional<String>> key(
+      RelationshipId over, Entered parent, Map<FieldId, Optional<String>> cells) {
+    Relationship r = draft.design().relationship(over);
+    Map<FieldId, Optional<String>> key = new LinkedHashMap<>();
+    for (int i = 0; i < r.childFields().size(); i++) {
+      FieldId field = r.parentFields().get(i);
+      Optional<String> text =
+          cells.containsKey(field) ? cells.get(field) : cell(parent.table(), parent.row(), field);
+      key.put(r.childFields().get(i), text);
+    }
+    return key;
+  }
+
+  private Optional<String> cell(TableId table, Optional<RowId> row, FieldId field) {
+    Rows rows = draft.rows().of(table);
+    OptionalInt place = row.map(rows::place).orElse(OptionalInt.empty());
+    return place.isPresent() ? rows.cell(place.getAsInt(), field) : Optional.empty();
+  }
+
+  /** What is taken over from a row it refers to when it is made, unless somebody typed it. */
+  private void copy(TableId id, Map<FieldId, Optional<String>> cells) {
+    Table table = draft.design().table(id);
+    for (Field field : table.fields()) {
+      boolean empty = cells.getOrDefault(field.id(), Optional.empty()).isEmpty();
+      if (empty && field.origin() instanceof Origin.Copied copied) {
+        draft
+            .meaning()
+            .of(table)
+            .far(copied.formula())
+            .flatMap(far -> far(table, far, cells))
+            .ifPresent(text -> cells.put(field.id(), Optional.of(text)));
+      }
+    }
+  }
+
+  private Optional<String> far(Table table, FarField far, Map<FieldId, Optional<String>> cells) {
+    try {
+      Value value =
+          there
+              .row(
+                  field ->
+                      ValueReader.valueOrNull(
+                          cells.getOrDefault(field, Optional.empty()), table.field(field).type()))
+              .apply(far);
+      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
+    } catch (EvaluationException e) {
+      return Optional.empty(); // The row it refers to has no such value either.
+    }
+  }
+
+  /** What the cells of a row would be as it is typed: filled in, copied and worked out. */
+  public Map<FieldId, String> shown(Entered entered) {
+    Table table = draft.design().table(entered.table());
+    EnterRows plan = of("", new Entered(entered.table(), entered.row(), entered.cells(), Map.of()));
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      Optional<String> text = cell(table.id(), entered.row(), field.id());
+      for (EnterRows.One one : plan.rows()) {
+        text = one.cells().getOrDefault(field.id(), text);
+      }
+      text.ifPresent(t -> cells.put(field.id(), t));
+    }
+    for (Field field : table.fields()) {
+      if (field.isComputed()) {
+        cells.remove(field.id());
+        computed(table, field, cells).ifPresent(text -> cells.put(field.id(), text));
+      }
+    }
+    return cells;
+  }
+
+  private Optional<String> computed(Table table, Field field, Map<FieldId, String> cells) {
+    if (!(draft.meaning().of(table).computed(field.id()).orElse(null)
+        instanceof Checked.Sound sound)) {
+      return Optional.empty();
+    }
+    try {
+      Value value =
+          new Evaluator(clock)
+              .evaluate(
+                  sound.tree(),
+                  there.row(
+                      id ->
+                          ValueReader.valueOrNull(
+                              Optional.ofNullable(cells.get(id)), table.field(id).type())));
+      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
+    } catch (EvaluationException e) {
+      return Optional.empty();
+    }
+  }
+}
