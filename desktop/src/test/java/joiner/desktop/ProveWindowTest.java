@@ -111,4 +111,50 @@ class ProveWindowTest extends OpenedWindow {
     until(() -> says(robot, "Refused by every database"));
     assertThat(robot.lookup("#delete-now").tryQuery()).isEmpty();
   }
+
+  @Test
+  void aRowIsEnteredByKeyboardWithItsDetails(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "firing");
+    robot.interact(node(robot, "face-enter", ToggleButton.class)::fire);
+    until(() -> says(robot, "48 of 48 firings"));
+    pick(robot, "enter-kiln_id", "tom");
+    pick(robot, "enter-loaded_by", "mara");
+    pick(robot, "enter-cone_no", "6");
+    write(robot, "enter-started_at", "2026-03-13 18:05");
+    write(robot, "enter-ended_at", "2026-03-13 09:15");
+    until(() -> says(robot, "A firing cannot end before it has started."));
+    Button save = node(robot, "enter-save", Button.class);
+    assertThat(save.isDisabled()).isTrue();
+    write(robot, "enter-ended_at", "2026-03-14 06:00");
+    write(robot, "enter-peak_c", "1222");
+    until(() -> !save.isDisabled());
+    robot.press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
+    until(() -> says(robot, "49 of 49 firings"));
+    until(() -> says(robot, "as it is saved"));
+    robot.interact(bench::undo);
+    until(() -> says(robot, "48 of 48 firings"));
+  }
+
+  /** Goes to a control that picks and types what is looked for. */
+  private void pick(FxRobot robot, String id, String words) throws Exception {
+    Button button = node(robot, id, Button.class);
+    robot.interact(button::requestFocus);
+    robot.type(KeyCode.SPACE);
+    TextField typed = node(robot, "picker-text", TextField.class);
+    until(typed::isFocused);
+    type(robot, words);
+    untilFocused(id);
+    until(() -> !button.getText().equals("–"));
+  }
+
+  private void write(FxRobot robot, String id, String words) throws Exception {
+    TextField field = node(robot, id, TextField.class);
+    robot.interact(
+        () -> {
+          field.requestFocus();
+          field.selectAll();
+        });
+    robot.write(words);
+    until(() -> field.getText().equals(words));
+  }
 }

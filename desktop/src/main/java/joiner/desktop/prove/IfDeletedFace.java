@@ -151,6 +151,11 @@ final class IfDeletedFace implements Face {
     }
   }
 
+  /** Supposes that one row was deleted. */
+  void suppose(IfDeletedModel.Row row) {
+    model.only(row);
+  }
+
   @Override
   public Node main() {
     return main;

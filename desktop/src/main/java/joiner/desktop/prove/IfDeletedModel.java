@@ -194,6 +194,13 @@ final class IfDeletedModel {
     refresh();
   }
 
+  /** Supposes that one row alone would be deleted. */
+  void only(Row row) {
+    refresh();
+    chosen = Set.of(row.id());
+    refresh();
+  }
+
   /** Supposes that one row less would be deleted. */
   void remove(RowId row) {
     chosen = chosen.stream().filter(id -> !id.equals(row)).collect(Collectors.toSet());

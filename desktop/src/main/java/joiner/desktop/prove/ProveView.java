@@ -27,6 +27,7 @@ public final class ProveView implements StageView {
 
   /** The faces, in the order they are offered. */
   private enum Name {
+    ENTER,
     AUDIT,
     IF_DELETED,
     ASK
@@ -38,6 +39,7 @@ public final class ProveView implements StageView {
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     show(shown);
+    faces.show(shown);
   }
 
   private Face face(Name name) {
@@ -45,10 +47,18 @@ public final class ProveView implements StageView {
         name,
         n ->
             switch (n) {
+              case ENTER -> new EnterFace(bench, texts, this::ifDeleted);
               case AUDIT -> new AuditFace(bench, texts);
               case IF_DELETED -> new IfDeletedFace(bench, texts);
               case ASK -> new AskFace(bench, texts);
             });
+  }
+
+  private void ifDeleted(EnterModel.Row row) {
+    faces.show(Name.IF_DELETED);
+    if (face(Name.IF_DELETED) instanceof IfDeletedFace face) {
+      face.suppose(new IfDeletedModel.Row(row.id(), row.label()));
+    }
   }
 
   private void show(Name name) {

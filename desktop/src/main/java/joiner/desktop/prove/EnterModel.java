@@ -1,0 +1,664 @@
+package joiner.desktop.prove;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.IntStream;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.audit.KnownAudit;
+import joiner.audit.Violation;
+import joiner.desktop.widget.Offers;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Selection;
+import joiner.desktop.work.Workbench;
+import joiner.edit.EnterRows;
+import joiner.entry.Entered;
+import joiner.entry.Entry;
+import joiner.entry.EntryTrial;
+import joiner.entry.Refusal;
+import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
+import joiner.meaning.ParentRows;
+import joiner.meaning.RowLabels;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Origin;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.RowId;
+import joiner.rows.Rows;
+
+/**
+ * What the face Enter is about, without a window: the rows of a table, one of them as it is typed
+ * with those that refer to it, and what of it would be refused. What was typed stays until it is
+ * saved or given up, wherever one goes meanwhile.
+ */
+final class EnterModel {
+  private final Workbench bench;
+  private final Texts texts;
+  private final Computed<OfTable, Listed> listed;
+  private final Computed<Typed, Tried> tried;
+  private final long seed = System.nanoTime();
+  private Optional<TableId> table = Optional.empty();
+
+  /** What was typed and not saved, by table and row; a new row has none. */
+  private final Map<Place, Entered> unsaved = new HashMap<>();
+
+  /** Which row of each table is open; empty: a new one. */
+  private final Map<TableId, Optional<RowId>> open = new HashMap<>();
+
+  private final Map<RelationshipId, ParentRows> parents = new HashMap<>();
+  private Optional<Draft> parentsOf = Optional.empty();
+
+  private record Place(TableId table, Optional<RowId> row) {}
+
+  /** A row that can be opened, by what people call it. */
+  record Row(RowId id, String label, String search) {}
+
+  /** The rows of a table of a draft. */
+  record Listed(Draft draft, TableId table, List<Row> rows) {}
+
+  private record OfTable(Draft draft, TableId table) {
+    boolean isAs(OfTable other) {
+      return draft == other.draft && table.equals(other.table);
+    }
+  }
+
+  private record Typed(Draft draft, Entered entered) {
+    boolean isAs(Typed other) {
+      return draft == other.draft && entered.equals(other.entered);
+    }
+  }
+
+  /**
+   * What comes of what is typed.
+   *
+   * @param shown what the cells of the row hold then, those that nobody types among them
+   * @param details the same of the rows below, by relationship and in their order
+   */
+  record Tried(
+      Draft draft,
+      Entered entered,
+      EntryTrial trial,
+      Map<FieldId, String> shown,
+      Map<RelationshipId, List<Map<FieldId, String>>> details) {}
+
+  /** What is entered at one place: a field, or a reference of one field or several. */
+  sealed interface Part {
+    List<FieldId> fields();
+
+    /** A value of its own. */
+    record Own(Field field) implements Part {
+      @Override
+      public List<FieldId> fields() {
+        return List.of(field.id());
+      }
+    }
+
+    /** A row of another table. */
+    record To(Relationship over, Table parent) implements Part {
+      @Override
+      public List<FieldId> fields() {
+        return over.childFields();
+      }
+    }
+  }
+
+  EnterModel(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    Clock clock = bench.clock();
+    this.listed =
+        new Computed<>(
+            bench.runner(),
+            texts.get("enter.listing"),
+            Lane.WORKING,
+            OfTable::isAs,
+            (of, progress) -> list(of, clock));
+    var known = new KnownAudit();
+    this.tried =
+        new Computed<>(
+            bench.runner(),
+            texts.get("enter.trying"),
+            Lane.WORKING,
+            Typed::isAs,
+            (typed, progress) -> tried(typed, known, clock));
+  }
+
+  private static Listed list(OfTable asked, Clock clock) {
+    Draft draft = asked.draft;
+    TableId of = asked.table;
+    Rows rows = draft.rows().of(of);
+    var labels = new RowLabels(draft.meaning().of(of), new FormulaRows(draft, clock), clock);
+    List<Row> all =
+        IntStream.range(0, rows.count())
+            .mapToObj(
+                row -> {
+                  String label = labels.of(row);
+                  return new Row(rows.id(row), label, label.toLowerCase(Locale.ROOT));
+                })
+            .toList();
+    return new Listed(draft, of, all);
+  }
+
+  private Tried tried(Typed typed, KnownAudit known, Clock clock) {
+    Draft draft = typed.draft;
+    Entered entered = typed.entered;
+    EnterRows edit =
+        new Entry(draft, clock, new Random(seed)).of(name(draft, entered, clock), entered);
+    EntryTrial trial = EntryTrial.of(draft, edit, known, clock);
+    var entry = new Entry(draft, clock, new Random(seed));
+    Map<RelationshipId, List<Map<FieldId, String>>> details = new LinkedHashMap<>();
+    entered
+        .details()
+        .forEach((over, rows) -> details.put(over, rows.stream().map(entry::shown).toList()));
+    return new Tried(draft, entered, trial, entry.shown(entered), details);
+  }
+
+  private static String name(Draft draft, Entered entered, Clock clock) {
+    Table table = draft.design().table(entered.table());
+    Rows rows = draft.rows().of(table.id());
+    var place = entered.row().map(rows::place);
+    return place.isPresent() && place.get().isPresent()
+        ? new RowLabels(draft.meaning().of(table), new FormulaRows(draft, clock), clock)
+            .of(place.get().getAsInt())
+        : table.noun().indefinite();
+  }
+
+  ReadOnlyObjectProperty<Answer<Listed>> listedProperty() {
+    return listed.answerProperty();
+  }
+
+  ReadOnlyObjectProperty<Answer<Tried>> triedProperty() {
+    return tried.answerProperty();
+  }
+
+  void look(boolean now) {
+    listed.look(now);
+    tried.look(now);
+  }
+
+  /** Follows the table that is chosen everywhere. */
+  void refresh() {
+    table =
+        bench
+            .table()
+            .or(() -> table.flatMap(bench.design()::find))
+            .or(() -> bench.design().tables().stream().findFirst())
+            .map(Table::id);
+    if (parentsOf.filter(of -> of == bench.draft()).isEmpty()) {
+      parents.clear();
+      parentsOf = Optional.of(bench.draft());
+    }
+    if (table.isPresent()) {
+      TableId of = table.get();
+      Rows rows = bench.draft().rows().of(of);
+      open.computeIfPresent(of, (t, row) -> row.filter(id -> rows.place(id).isPresent()));
+      unsaved
+          .keySet()
+          .removeIf(
+              place ->
+                  place.table.equals(of)
+                      && place.row.filter(id -> rows.place(id).isEmpty()).isPresent());
+      listed.ask(new OfTable(bench.draft(), of));
+      tried.ask(new Typed(bench.draft(), entered()));
+    }
+  }
+
+  Optional<Table> table() {
+    return table.flatMap(bench.design()::find);
+  }
+
+  void choose(Table other) {
+    bench.selectionProperty().set(Selection.of(other.id()));
+  }
+
+  /** Whether the rows are held here and can be entered. */
+  boolean canEnter() {
+    return table.filter(t -> bench.draft().rows().link(t).isEmpty()).isPresent();
+  }
+
+  /** The rows that hold some words, as far as they are known. */
+  List<Row> rows(String words) {
+    String wanted = words.strip().toLowerCase(Locale.ROOT);
+    return listed.answer().latest().filter(l -> Optional.of(l.table).equals(table)).stream()
+        .flatMap(l -> l.rows.stream())
+        .filter(row -> row.search.contains(wanted))
+        .toList();
+  }
+
+  int count() {
+    return table.map(t -> bench.draft().rows().of(t).count()).orElse(0);
+  }
+
+  /** Which row is open; empty: a new one. */
+  Optional<RowId> opened() {
+    return table.flatMap(t -> open.getOrDefault(t, Optional.empty()));
+  }
+
+  /** Opens a row, or begins a new one. */
+  void open(Optional<RowId> row) {
+    table.ifPresent(
+        t -> {
+          open.put(t, row);
+          refresh();
+        });
+  }
+
+  /** Whether something was typed in a row that is not saved. */
+  boolean isUnsaved(Optional<RowId> row) {
+    return table.filter(t -> unsaved.containsKey(new Place(t, row))).isPresent();
+  }
+
+  private Place place() {
+    return new Place(table.orElseThrow(), opened());
+  }
+
+  /** The row that is open with what was typed in it. */
+  Entered entered() {
+    Place place = place();
+    return unsaved.getOrDefault(place, new Entered(place.table, place.row, Map.of(), Map.of()));
+  }
+
+  private void entered(Entered typed) {
+    boolean nothing = typed.cells().isEmpty() && typed.details().isEmpty();
+    if (nothing) {
+      unsaved.remove(place());
+    } else {
+      unsaved.put(place(), typed);
+    }
+    tried.ask(new Typed(bench.draft(), typed));
+  }
+
+  /** What is known of what is typed, as it stands. */
+  Optional<Tried> tried() {
+    return table.isEmpty()
+        ? Optional.empty()
+        : tried
+            .answer()
+            .current()
+            .filter(t -> t.draft == bench.draft() && t.entered.equals(entered()));
+  }
+
+  /** What a cell of the open row holds as it is typed. */
+  String text(FieldId field) {
+    Entered row = entered();
+    String typed = row.cells().get(field);
+    if (typed != null) {
+      return typed;
+    }
+    return row.row().isPresent()
+        ? kept(row, field)
+        : latest().map(t -> t.shown.getOrDefault(field, "")).orElse("");
+  }
+
+  /** What was last known of the row that is open, while what was typed since is being tried. */
+  private Optional<Tried> latest() {
+    return tried
+        .answer()
+        .latest()
+        .filter(
+            t -> Optional.of(t.entered.table()).equals(table) && t.entered.row().equals(opened()));
+  }
+
+  private String kept(Entered row, FieldId field) {
+    Rows rows = bench.draft().rows().of(row.table());
+    var place = row.row().map(rows::place);
+    return place.isPresent() && place.get().isPresent()
+        ? rows.cell(place.get().getAsInt(), field).orElse("")
+        : "";
+  }
+
+  /** Types into cells of the open row. */
+  void type(Map<FieldId, String> cells) {
+    Entered now = entered();
+    entered(typed(now, cells));
+  }
+
+  /** A row with cells typed; what is as it was is not typed. */
+  private Entered typed(Entered row, Map<FieldId, String> cells) {
+    Map<FieldId, String> all = new LinkedHashMap<>(row.cells());
+    cells.forEach(
+        (field, text) -> {
+          if (row.row().isPresent() && kept(row, field).equals(text)
+              || row.row().isEmpty() && text.isEmpty() && !isFilledIn(row.table(), field)) {
+            all.remove(field);
+          } else {
+            all.put(field, text);
+          }
+        });
+    return new Entered(row.table(), row.row(), all, row.details());
+  }
+
+  /** Whether a new row holds something here before anybody types. */
+  private boolean isFilledIn(TableId of, FieldId field) {
+    return bench.draft().meaning().of(of).defaultOf(field).isPresent()
+        || bench.design().table(of).field(field).origin() instanceof Origin.Copied;
+  }
+
+  /** The parts of a table's row, in the order of its fields. */
+  List<Part> parts(Table of) {
+    var parts = new ArrayList<Part>();
+    Set<FieldId> referring = new LinkedHashSet<>();
+    List<Relationship> up = bench.design().parentsOf(of.id());
+    up.stream()
+        .filter(r -> r.childFields().size() > 1)
+        .forEach(r -> referring.addAll(r.childFields()));
+    for (Field field : of.fields()) {
+      Optional<Relationship> over = ParentRows.readIn(bench.draft(), of.id(), field.id());
+      if (over.isPresent()) {
+        parts.add(new Part.To(over.get(), bench.design().table(over.get().parent())));
+      } else if (!referring.contains(field.id())) {
+        parts.add(new Part.Own(field));
+      }
+    }
+    return parts;
+  }
+
+  /** Whether people type the field at all. */
+  static boolean isTyped(Field field) {
+    return field.origin() instanceof Origin.Typed && !(field.type() instanceof FieldType.Counter)
+        || field.origin() instanceof Origin.Copied;
+  }
+
+  /** The rows a reference can lead to. */
+  ParentRows parents(Relationship over) {
+    return parents.computeIfAbsent(
+        over.id(), id -> ParentRows.of(bench.draft(), over, bench.clock()));
+  }
+
+  /** Rows to refer to; the first refers to none. */
+  Offers<Optional<ParentRows.Parent>> offers(Relationship over, boolean optional) {
+    ParentRows rows = parents(over);
+    return typed -> {
+      var offers = new ArrayList<Offers.Offer<Optional<ParentRows.Parent>>>();
+      if (optional && typed.isBlank()) {
+        offers.add(Offers.Offer.of(Optional.empty(), texts.get("enter.nobody")));
+      }
+      for (ParentRows.Parent parent : rows.meantBy(typed, 200)) {
+        String shown =
+            String.join(" · ", parent.shown())
+                + (parent.offered()
+                    ? ""
+                    : " " + texts.get(parent.retired() ? "enter.retired" : "enter.notOffered"));
+        offers.add(new Offers.Offer<>(Optional.of(parent), parent.label(), shown.strip(), ""));
+      }
+      return offers;
+    };
+  }
+
+  /** What a reference is called that some cells make. */
+  String label(Relationship over, List<String> cells) {
+    if (cells.stream().allMatch(String::isEmpty)) {
+      return "";
+    }
+    String key = String.join(" · ", cells);
+    return parents(over).all().stream()
+        .filter(parent -> parent.cells().equals(cells) || parent.key().equals(key))
+        .map(ParentRows.Parent::label)
+        .findFirst()
+        .or(
+            () ->
+                cells.size() == 1
+                    ? parents(over).find(cells.getFirst()).map(ParentRows.Parent::label)
+                    : Optional.empty())
+        .orElse(texts.get("enter.missing", key));
+  }
+
+  /** Lets the open row refer to another row. */
+  void refer(Relationship over, Optional<ParentRows.Parent> to) {
+    type(cells(over, to));
+  }
+
+  private static Map<FieldId, String> cells(Relationship over, Optional<ParentRows.Parent> to) {
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (int i = 0; i < over.childFields().size(); i++) {
+      int at = i;
+      cells.put(over.childFields().get(i), to.map(parent -> parent.cells().get(at)).orElse(""));
+    }
+    return cells;
+  }
+
+  /** Relationships over which rows refer to those of the table, itself not among them. */
+  List<Relationship> details() {
+    return table.stream()
+        .flatMap(t -> bench.design().childrenOf(t).stream())
+        .filter(r -> !r.isSelfReference())
+        .filter(r -> bench.draft().rows().link(r.child()).isEmpty())
+        .toList();
+  }
+
+  /** The rows that refer to the open row: those that are there as they are typed, then new ones. */
+  List<Entered> below(Relationship over) {
+    List<Entered> typed = entered().details().getOrDefault(over.id(), List.of());
+    var all = new ArrayList<Entered>();
+    for (RowId id : referring(over)) {
+      all.add(
+          typed.stream()
+              .filter(row -> row.row().equals(Optional.of(id)))
+              .findFirst()
+              .orElseGet(() -> Entered.changed(over.child(), id)));
+    }
+    typed.stream().filter(row -> row.row().isEmpty()).forEach(all::add);
+    return all;
+  }
+
+  private List<RowId> referring(Relationship over) {
+    if (opened().isEmpty()) {
+      return List.of();
+    }
+    Rows children = bench.draft().rows().of(over.child());
+    List<String> key =
+        over.parentFields().stream()
+            .map(f -> kept(Entered.changed(table.orElseThrow(), opened().get()), f))
+            .toList();
+    return IntStream.range(0, children.count())
+        .filter(
+            row ->
+                IntStream.range(0, key.size())
+                    .allMatch(
+                        i ->
+                            !key.get(i).isEmpty()
+                                && children
+                                    .cell(row, over.childFields().get(i))
+                                    .filter(key.get(i)::equals)
+                                    .isPresent()))
+        .mapToObj(children::id)
+        .toList();
+  }
+
+  /** What a cell of a row below holds as it is typed. */
+  String text(Entered row, FieldId field) {
+    String typed = row.cells().get(field);
+    return typed != null ? typed : kept(row, field);
+  }
+
+  /** Types into a row below. */
+  void type(Relationship over, int place, Map<FieldId, String> cells) {
+    List<Entered> all = new ArrayList<>(below(over));
+    all.set(place, typed(all.get(place), cells));
+    below(over, all);
+  }
+
+  /** Lets a row below refer to another row. */
+  void refer(Relationship over, int place, Relationship by, Optional<ParentRows.Parent> to) {
+    type(over, place, cells(by, to));
+  }
+
+  /** Adds a row below. */
+  void add(Relationship over) {
+    List<Entered> all = new ArrayList<>(below(over));
+    all.add(Entered.added(over.child()));
+    below(over, all);
+  }
+
+  /** Takes a new row below away again. */
+  void remove(Relationship over, int place) {
+    List<Entered> all = new ArrayList<>(below(over));
+    all.remove(place);
+    below(over, all);
+  }
+
+  /** Rows below count where something is typed in them, or they are new. */
+  private void below(Relationship over, List<Entered> all) {
+    List<Entered> typed =
+        all.stream().filter(row -> row.row().isEmpty() || !row.cells().isEmpty()).toList();
+    Entered now = entered();
+    Map<RelationshipId, List<Entered>> details = new LinkedHashMap<>(now.details());
+    if (typed.isEmpty()) {
+      details.remove(over.id());
+    } else {
+      details.put(over.id(), typed);
+    }
+    entered(new Entered(now.table(), now.row(), now.cells(), details));
+  }
+
+  /** The refusals of the open row itself that are about a field. */
+  List<String> refusals(List<FieldId> fields) {
+    return tried().stream()
+        .flatMap(t -> t.trial.refusals().stream())
+        .filter(this::isOfOpenRow)
+        .filter(r -> r.field().filter(fields::contains).isPresent())
+        .map(Refusal::message)
+        .distinct()
+        .toList();
+  }
+
+  private boolean isOfOpenRow(Refusal refusal) {
+    return refusal.table().equals(table.orElseThrow())
+        && refusal.entered().isPresent()
+        && tried()
+            .filter(
+                t -> {
+                  EnterRows.One one = t.trial.edit().rows().get(refusal.entered().getAsInt());
+                  return one.row().equals(opened()) && one.table().equals(refusal.table());
+                })
+            .isPresent();
+  }
+
+  /** Why rows below are refused, each with its place among those that are shown. */
+  List<String> refusals(Relationship over) {
+    List<Entered> rows = below(over);
+    List<Entered> typed = entered().details().getOrDefault(over.id(), List.of());
+    var all = new ArrayList<String>();
+    for (Refusal refusal : refusals()) {
+      if (refusal.table().equals(over.child()) && refusal.entered().isPresent()) {
+        EnterRows.One one =
+            tried().orElseThrow().trial.edit().rows().get(refusal.entered().getAsInt());
+        long sameBefore =
+            tried().orElseThrow().trial.edit().rows().stream()
+                .limit(refusal.entered().getAsInt())
+                .filter(o -> o.table().equals(over.child()) && o.row().isEmpty())
+                .count();
+        int place =
+            one.row().isPresent()
+                ? IntStream.range(0, rows.size())
+                    .filter(i -> rows.get(i).row().equals(one.row()))
+                    .findFirst()
+                    .orElse(0)
+                : rows.size()
+                    - (int) typed.stream().filter(r -> r.row().isEmpty()).count()
+                    + (int) sameBefore;
+        all.add(texts.get("enter.refused.below", place + 1, refusal.message()));
+      }
+    }
+    return all;
+  }
+
+  /** All that is refused, as people read it. */
+  List<Refusal> refusals() {
+    return tried().map(t -> t.trial.refusals()).orElse(List.of());
+  }
+
+  /** A row that is there already under the key that is typed. */
+  Optional<RowId> existing() {
+    Optional<Refusal> twice =
+        refusals().stream()
+            .filter(r -> r.kind() == Violation.Kind.DUPLICATE_KEY && isOfOpenRow(r))
+            .findFirst();
+    return twice.flatMap(
+        refusal -> {
+          Map<FieldId, String> shown = tried().orElseThrow().shown();
+          Rows rows = bench.draft().rows().of(refusal.table());
+          return IntStream.range(0, rows.count())
+              .filter(
+                  row ->
+                      refusal.fields().stream()
+                          .allMatch(
+                              f -> rows.cell(row, f).equals(Optional.ofNullable(shown.get(f)))))
+              .mapToObj(rows::id)
+              .findFirst();
+        });
+  }
+
+  /** Opens the row that is there already, with what was typed put over what it holds. */
+  void overwrite(RowId existing) {
+    Map<FieldId, String> typed = entered().cells();
+    unsaved.remove(place());
+    open(Optional.of(existing));
+    type(typed);
+  }
+
+  /**
+   * Saves what is typed as one change, whether the design lets it or not; the row stays open. What
+   * it breaks then stands in the audit.
+   */
+  void save() {
+    Optional<Tried> now = tried();
+    if (now.isEmpty() || now.get().trial.edit().rows().isEmpty()) {
+      return;
+    }
+    TableId of = table.orElseThrow();
+    boolean isNew = opened().isEmpty();
+    int before = bench.draft().rows().of(of).count();
+    Place saved = place();
+    Entered typed = entered();
+    unsaved.remove(saved);
+    if (bench.apply(() -> now.get().trial.edit())) {
+      Rows rows = bench.draft().rows().of(of);
+      if (isNew && rows.count() > before) {
+        open.put(of, Optional.of(rows.id(before)));
+      }
+      refresh();
+    } else {
+      unsaved.put(saved, typed);
+    }
+  }
+
+  /** Begins a new row that holds what the open one does, but for what tells it apart. */
+  void copy() {
+    Optional<Table> of = table();
+    if (of.isEmpty() || opened().isEmpty()) {
+      return;
+    }
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : of.get().fields()) {
+      boolean own = of.get().keys().stream().anyMatch(key -> key.equals(List.of(field.id())));
+      if (isTyped(field) && !own && !text(field.id()).isEmpty()) {
+        cells.put(field.id(), text(field.id()));
+      }
+    }
+    open(Optional.empty());
+    type(cells);
+  }
+
+  /** Gives up what was typed in the open row. */
+  void forget() {
+    unsaved.remove(place());
+    refresh();
+  }
+}

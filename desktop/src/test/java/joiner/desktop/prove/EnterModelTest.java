@@ -1,0 +1,210 @@
+package joiner.desktop.prove;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import joiner.Pottery;
+import joiner.desktop.prove.EnterModel.Part;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.TestBench;
+import joiner.entry.Refusal;
+import joiner.meaning.ParentRows;
+import joiner.model.FieldId;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.TableId;
+import joiner.rows.RowId;
+import joiner.rows.Rows;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Enter without a window: nothing typed is lost, all refusals are told, one save is one change. */
+class EnterModelTest {
+  @TempDir private Path folder;
+  private TestBench test;
+  private EnterModel model;
+
+  @BeforeEach
+  void open() {
+    test = new TestBench(Pottery.demo(), folder);
+    model = new EnterModel(test.bench, Texts.beside(ProveView.class));
+    model.look(true);
+  }
+
+  @AfterEach
+  void everythingIsDone() {
+    test.finish();
+  }
+
+  private void choose(String table) {
+    test.choose(table);
+    model.refresh();
+    test.window.until(() -> !model.rows("").isEmpty());
+  }
+
+  private Rows rows(String table) {
+    return test.bench.draft().rows().of(new TableId(table));
+  }
+
+  private void type(String field, String text) {
+    model.type(Map.of(new FieldId(field), text));
+  }
+
+  private List<String> refused() {
+    test.window.until(() -> model.tried().isPresent());
+    return model.refusals().stream().map(Refusal::message).toList();
+  }
+
+  private void refer(String over, String label) {
+    Relationship by = test.bench.design().relationship(new RelationshipId(over));
+    Optional<ParentRows.Parent> to =
+        model.offers(by, true).of(label).stream()
+            .flatMap(offer -> offer.thing().stream())
+            .findFirst();
+    assertThat(to).as(label).isPresent();
+    model.refer(by, to);
+  }
+
+  private void firing() {
+    choose("firing");
+    model.open(Optional.empty());
+    refer("fk_firing_kiln_id", "Big Tom");
+    refer("fk_firing_loaded_by", "Mara");
+    refer("fk_firing_cone_no", "6");
+    type("started_at", "2026-03-13 18:05");
+    type("ended_at", "2026-03-14 06:00");
+    type("peak_c", "1222");
+  }
+
+  @Test
+  void aRowIsTypedTriedAndSavedAsOneChange() {
+    firing();
+    assertThat(refused()).isEmpty();
+    int before = rows("firing").count();
+    model.save();
+    assertThat(rows("firing").count()).isEqualTo(before + 1);
+    assertThat(model.opened()).contains(rows("firing").id(before));
+    assertThat(model.isUnsaved(model.opened())).isFalse();
+    assertThat(rows("firing").cell(before, new FieldId("started_at")))
+        .contains("2026-03-13T18:05:00");
+    assertThat(rows("firing").cell(before, new FieldId("firing_id"))).contains("49");
+    test.bench.undo();
+    assertThat(rows("firing").count()).isEqualTo(before);
+    model.refresh();
+    assertThat(model.opened()).isEmpty();
+  }
+
+  @Test
+  void refusalsStandAtTheirFields() {
+    firing();
+    type("ended_at", "2026-03-13 09:15");
+    assertThat(refused()).containsExactly("A firing cannot end before it has started.");
+    assertThat(model.refusals(List.of(new FieldId("ended_at")))).hasSize(1);
+    assertThat(model.refusals(List.of(new FieldId("peak_c")))).isEmpty();
+    type("ended_at", "2026-03-14 09:15");
+    assertThat(refused()).isEmpty();
+  }
+
+  @Test
+  void whatWasTypedStaysWhereverOneGoes() {
+    firing();
+    List<EnterModel.Row> rows = model.rows("");
+    Optional<RowId> third = Optional.of(rows.get(2).id());
+    model.open(third);
+    type("remark", "opened too early");
+    choose("kiln");
+    choose("firing");
+    assertThat(model.opened()).isEqualTo(third);
+    assertThat(model.text(new FieldId("remark"))).isEqualTo("opened too early");
+    assertThat(model.isUnsaved(third)).isTrue();
+    model.open(Optional.empty());
+    assertThat(model.text(new FieldId("peak_c"))).isEqualTo("1222");
+    model.forget();
+    assertThat(model.isUnsaved(Optional.empty())).isFalse();
+    model.open(third);
+    type("remark", rows("firing").cell(2, new FieldId("remark")).orElse(""));
+    assertThat(model.isUnsaved(third)).as("as it was").isFalse();
+  }
+
+  @Test
+  void rowsBelowAreSavedWithTheirParentAndNeverMixed() {
+    firing();
+    Relationship pieces =
+        test.bench.design().relationship(new RelationshipId("fk_incident_firing_id"));
+    model.add(pieces);
+    assertThat(refused()).isNotEmpty();
+    assertThat(model.refusals(pieces)).allMatch(words -> words.startsWith("Row 1: "));
+    model.type(pieces, 0, Map.of(new FieldId("severity"), "low"));
+    model.type(pieces, 0, Map.of(new FieldId("noticed_on"), "14.3.2026"));
+    assertThat(refused()).isEmpty();
+    int incidents = rows("incident").count();
+    int firings = rows("firing").count();
+    model.save();
+    assertThat(rows("incident").count()).isEqualTo(incidents + 1);
+    assertThat(rows("incident").cell(incidents, new FieldId("firing_id"))).contains("49");
+    assertThat(model.below(pieces)).hasSize(1);
+    model.open(Optional.of(rows("firing").id(0)));
+    assertThat(model.below(pieces))
+        .noneMatch(row -> row.row().equals(Optional.of(rows("incident").id(incidents))));
+    test.bench.undo();
+    assertThat(rows("firing").count()).isEqualTo(firings);
+    assertThat(rows("incident").count()).isEqualTo(incidents);
+  }
+
+  @Test
+  void aRowThatIsThereCanBeOpenedOrPutOver() {
+    choose("kiln");
+    model.open(Optional.empty());
+    type("kiln_id", "77");
+    type("name", "Big Tom");
+    type("litres", "99");
+    type("fuel", "gas");
+    type("hottest_c", "1300");
+    refer("fk_kiln_fallback_id", "Little Ann");
+    assertThat(refused()).anyMatch(words -> words.contains("“Big Tom” is taken"));
+    RowId tom = rows("kiln").id(0);
+    assertThat(model.existing()).contains(tom);
+    model.overwrite(tom);
+    assertThat(model.opened()).contains(tom);
+    assertThat(model.text(new FieldId("litres"))).isEqualTo("99");
+    assertThat(model.text(new FieldId("name"))).isEqualTo("Big Tom");
+  }
+
+  @Test
+  void aRowIsKeptUnfinishedAndTheAuditSaysSo() {
+    choose("kiln");
+    model.open(Optional.empty());
+    type("name", "Half a kiln");
+    assertThat(refused()).isNotEmpty();
+    model.save();
+    assertThat(rows("kiln").cell(rows("kiln").count() - 1, new FieldId("name")))
+        .contains("Half a kiln");
+    test.untilChecked();
+    assertThat(test.bench.verdict().audit().violations()).isNotEmpty();
+  }
+
+  @Test
+  void aNewRowCanBeginLikeAnother() {
+    choose("firing");
+    model.open(Optional.of(rows("firing").id(0)));
+    model.copy();
+    assertThat(model.opened()).isEmpty();
+    assertThat(model.text(new FieldId("peak_c")))
+        .isEqualTo(rows("firing").cell(0, new FieldId("peak_c")).orElseThrow());
+  }
+
+  @Test
+  void aReferenceOfSeveralFieldsIsOnePart() {
+    choose("enrolment");
+    assertThat(model.parts(test.table("enrolment")))
+        .filteredOn(Part.To.class::isInstance)
+        .extracting(part -> ((Part.To) part).parent().name())
+        .containsExactly("member", "session");
+    assertThat(model.rows("throw")).hasSizeLessThan(model.count()).isNotEmpty();
+  }
+}
