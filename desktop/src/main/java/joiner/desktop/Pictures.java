@@ -7,6 +7,7 @@ import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -16,8 +17,11 @@ import java.util.concurrent.FutureTask;
 import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 import javafx.application.Platform;
+import javafx.event.ActionEvent;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
@@ -102,6 +106,9 @@ final class Pictures {
           WritableImage split = onWindow(() -> window.getScene().snapshot(null));
           Files.write(pictures.resolve("gather-split.png"), Png.of(split));
         }
+        if (stage == Stage.PROVE) {
+          faces(window, pictures);
+        }
       }
     }
     onWindow(
@@ -109,6 +116,41 @@ final class Pictures {
           window.close();
           return window;
         });
+  }
+
+  /** The other faces of Prove: a row that is open, a delete, and a question that multiplies. */
+  private static void faces(javafx.stage.Stage window, Path pictures) throws IOException {
+    onWindow(() -> click(window, "#face-enter"));
+    settle();
+    onWindow(
+        () -> {
+          if (window.getScene().lookup("#enter-rows") instanceof ListView<?> rows) {
+            rows.getSelectionModel().select(3);
+          }
+          return window;
+        });
+    picture(window, pictures.resolve("enter.png"));
+    onWindow(() -> click(window, "#face-if-deleted"));
+    picture(window, pictures.resolve("if-deleted.png"));
+    onWindow(() -> click(window, "#face-ask"));
+    for (String column : List.of("member.card_no", "count(enrolment)", "sum(piece.grams)")) {
+      onWindow(
+          () -> {
+            if (window.getScene().lookup("#ask-column") instanceof TextField field) {
+              field.setText(column);
+              field.fireEvent(new ActionEvent());
+            }
+            return window;
+          });
+      settle();
+    }
+    picture(window, pictures.resolve("ask.png"));
+  }
+
+  private static void picture(javafx.stage.Stage window, Path file) throws IOException {
+    settle();
+    WritableImage image = onWindow(() -> window.getScene().snapshot(null));
+    Files.write(file, Png.of(image));
   }
 
   private static javafx.stage.Stage show(Frame frame) {
