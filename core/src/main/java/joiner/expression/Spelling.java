@@ -5,12 +5,12 @@ import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Finds the known name a person probably meant. */
-final class Spelling {
+/** Finds the known name or text a person probably meant. */
+public final class Spelling {
   private Spelling() {}
 
   /** The nearest of the known names, if it is at most a third of its length away. */
-  static Optional<String> nearest(String typed, Collection<String> known) {
+  public static Optional<String> nearest(String typed, Collection<String> known) {
     String lower = typed.toLowerCase(Locale.ROOT);
     return known.stream()
         .min(Comparator.comparingInt(name -> distance(lower, name.toLowerCase(Locale.ROOT))))

@@ -2,9 +2,12 @@ package joiner.desktop.prove;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.layout.HBox;
@@ -12,9 +15,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import joiner.audit.AuditReport;
+import joiner.audit.Violation;
 import joiner.desktop.prove.AuditModel.Line;
 import joiner.desktop.shape.SampleGrid;
 import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Terms;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
@@ -22,8 +27,11 @@ import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
+import joiner.entry.Mends;
 import joiner.model.Table;
 import joiner.naming.Counts;
+import joiner.rows.RowId;
+import joiner.rows.Rows;
 
 /** The face Audit: what in the sample rows breaks the design, and the cells themselves. */
 final class AuditFace implements Face {
@@ -39,12 +47,19 @@ final class AuditFace implements Face {
   private final ListView<Line> list = new ListView<>();
   private final SampleGrid samples;
   private final WhenSeen seen = new WhenSeen(this::show);
+  private final BiConsumer<Table, RowId> enter;
   private boolean filling;
 
-  AuditFace(Workbench bench, Texts texts) {
+  /**
+   * Audits nothing yet.
+   *
+   * @param enter goes where a row is entered
+   */
+  AuditFace(Workbench bench, Texts texts, BiConsumer<Table, RowId> enter) {
     this.bench = bench;
     this.texts = texts;
-    this.model = new AuditModel(bench);
+    this.enter = enter;
+    this.model = new AuditModel(bench, texts);
     this.samples = new SampleGrid(bench);
     main.setSpacing(10);
     list.setId("violations");
@@ -57,6 +72,7 @@ final class AuditFace implements Face {
     HBox.setHgrow(detail, Priority.ALWAYS);
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
     bench.verdictProperty().subscribe(value -> seen.changed());
+    model.waysProperty().subscribe(value -> seen.changed());
   }
 
   @Override
@@ -71,6 +87,7 @@ final class AuditFace implements Face {
 
   @Override
   public void look(boolean visible) {
+    model.look(visible);
     seen.look(visible);
   }
 
@@ -196,7 +213,51 @@ final class AuditFace implements Face {
               nodes.add(Parts.fact(texts.get("side.constraint"), violation.constraint(), "mono"));
               nodes.add(Parts.fact(texts.get("side.rows"), Counts.of(violation.count())));
             });
+    line.violation().ifPresent(violation -> ways(table, violation, nodes));
     side.getChildren().setAll(nodes);
+  }
+
+  /** What can be done about it, for all its rows alike or for its first by hand. */
+  private void ways(Table table, Violation violation, List<Node> nodes) {
+    model.seek(violation);
+    nodes.add(Parts.label(texts.get("ways"), "heading"));
+    Optional<AuditModel.Ways> ways = model.ways(violation);
+    if (ways.isEmpty()) {
+      nodes.add(Parts.label(texts.get("ways.working"), "muted"));
+      return;
+    }
+    for (Mends.Mend mend : ways.get().mends()) {
+      nodes.add(way(mend.words(), () -> model.mend(mend)));
+    }
+    ways.get()
+        .elsewhere()
+        .ifPresent(
+            elsewhere -> {
+              String parent = bench.design().table(elsewhere.over().parent()).noun().singular();
+              Button point = way(texts.get("ways.point", parent), () -> {});
+              point.setOnAction(
+                  event ->
+                      new Picker<>(texts.get("ways.point.prompt", parent), model.takers(elsewhere))
+                          .open(point, to -> model.point(elsewhere, to)));
+              nodes.add(point);
+            });
+    int first = violation.rows().getFirst() - 1;
+    Rows rows = bench.draft().rows().of(table.id());
+    if (first < rows.count()) {
+      nodes.add(
+          way(
+              texts.get("ways.enter", Counts.of(first + 1)),
+              () -> enter.accept(table, rows.id(first))));
+    }
+    nodes.add(Parts.prose(texts.get("ways.undo"), "muted"));
+  }
+
+  private static Button way(String words, Runnable action) {
+    Button way = Parts.button(words, action, "way");
+    way.setWrapText(true);
+    way.setMinWidth(0);
+    way.setMaxWidth(Double.MAX_VALUE);
+    return way;
   }
 
   private final class LineCell extends ListCell<Line> {

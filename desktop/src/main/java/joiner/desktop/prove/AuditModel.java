@@ -3,18 +3,32 @@ package joiner.desktop.prove;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.audit.AuditReport;
 import joiner.audit.Hint;
 import joiner.audit.Violation;
+import joiner.desktop.widget.Offers;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
 import joiner.desktop.work.Failure;
+import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
+import joiner.edit.HandOver;
+import joiner.entry.Mends;
+import joiner.meaning.Draft;
+import joiner.meaning.ParentRows;
 import joiner.model.FieldId;
 import joiner.model.TableId;
+import joiner.naming.Counts;
+import joiner.rows.Rows;
 
 /** What the face Audit is about, without a window: what in the rows breaks the design. */
 final class AuditModel {
+  private static final int MOST_OFFERED = 200;
+
   private final Workbench bench;
   private Optional<Line> chosen = Optional.empty();
 
@@ -82,8 +96,90 @@ final class AuditModel {
     record NoRows() implements Shown {}
   }
 
-  AuditModel(Workbench bench) {
+  /** What is wrong, of which draft. */
+  private record Asked(Draft draft, Violation violation) {
+    boolean isAs(Asked other) {
+      return draft == other.draft && violation.equals(other.violation);
+    }
+  }
+
+  /**
+   * How rows can be put right.
+   *
+   * @param elsewhere rows that could point to any other
+   */
+  record Ways(
+      Draft draft,
+      Violation violation,
+      List<Mends.Mend> mends,
+      Optional<Mends.Elsewhere> elsewhere) {}
+
+  private final Computed<Asked, Ways> ways;
+
+  AuditModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.ways =
+        new Computed<>(
+            bench.runner(),
+            texts.get("ways.working"),
+            Lane.WORKING,
+            Asked::isAs,
+            (asked, progress) -> {
+              List<Integer> rows = asked.violation.rows();
+              return new Ways(
+                  asked.draft,
+                  asked.violation,
+                  Mends.of(asked.draft, asked.violation, rows, bench.clock()),
+                  Mends.elsewhere(asked.draft, asked.violation, rows, bench.clock()));
+            });
+  }
+
+  ReadOnlyObjectProperty<Answer<Ways>> waysProperty() {
+    return ways.answerProperty();
+  }
+
+  void look(boolean now) {
+    ways.look(now);
+  }
+
+  /** Looks for ways to put something right, once the audit is of the design as it stands. */
+  void seek(Violation violation) {
+    if (bench.verdict().isCurrent()) {
+      ways.ask(new Asked(bench.draft(), violation));
+    }
+  }
+
+  /** The ways for that, as far as they are known and true now. */
+  Optional<Ways> ways(Violation violation) {
+    return ways.answer()
+        .current()
+        .filter(w -> w.draft == bench.draft() && w.violation.equals(violation));
+  }
+
+  /** Puts rows right, once it was seen what follows where that reaches far. */
+  void mend(Mends.Mend mend) {
+    bench.propose(mend::edit, () -> {});
+  }
+
+  /** Rows that could be pointed to. */
+  Offers<ParentRows.Parent> takers(Mends.Elsewhere elsewhere) {
+    ParentRows parents = ParentRows.of(bench.draft(), elsewhere.over(), bench.clock());
+    return typed ->
+        parents.meantBy(typed, MOST_OFFERED).stream()
+            .map(
+                parent ->
+                    new Offers.Offer<>(
+                        parent, parent.label(), String.join(" · ", parent.shown()), ""))
+            .toList();
+  }
+
+  /** Lets rows point to another row. */
+  void point(Mends.Elsewhere elsewhere, ParentRows.Parent to) {
+    Rows parents = bench.draft().rows().of(elsewhere.over().parent());
+    String what = Counts.of(elsewhere.rows().size(), "row", "rows") + " to " + to.label();
+    bench.propose(
+        () -> new HandOver(what, elsewhere.over().id(), elsewhere.rows(), parents.id(to.row())),
+        () -> {});
   }
 
   /** What there is to show now. */

@@ -199,6 +199,14 @@ final class EnterFace implements Face {
         .toList();
   }
 
+  /** Opens a row of the table that is chosen. */
+  void open(RowId row) {
+    filter.clear();
+    model.refresh();
+    model.open(Optional.of(row));
+    seen.changed();
+  }
+
   private Optional<Row> openRow() {
     return list.getItems().stream()
         .filter(row -> model.opened().equals(Optional.of(row.id())))

@@ -11,7 +11,10 @@ import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Faces;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
+import joiner.model.Table;
+import joiner.rows.RowId;
 
 /** The stage Prove, one face at a time; a face is built when it is first shown. */
 public final class ProveView implements StageView {
@@ -48,10 +51,18 @@ public final class ProveView implements StageView {
         n ->
             switch (n) {
               case ENTER -> new EnterFace(bench, texts, this::ifDeleted);
-              case AUDIT -> new AuditFace(bench, texts);
+              case AUDIT -> new AuditFace(bench, texts, this::enter);
               case IF_DELETED -> new IfDeletedFace(bench, texts);
               case ASK -> new AskFace(bench, texts);
             });
+  }
+
+  private void enter(Table table, RowId row) {
+    bench.selectionProperty().set(Selection.of(table.id()));
+    faces.show(Name.ENTER);
+    if (face(Name.ENTER) instanceof EnterFace face) {
+      face.open(row);
+    }
   }
 
   private void ifDeleted(EnterModel.Row row) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import joiner.Pottery;
 import joiner.audit.Violation;
+import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
 import joiner.desktop.work.Verdict;
@@ -31,7 +32,7 @@ class AuditModelTest {
 
   private void open(Draft draft) {
     test = new TestBench(draft, folder);
-    model = new AuditModel(test.bench);
+    model = new AuditModel(test.bench, Texts.beside(ProveView.class));
   }
 
   @AfterEach
