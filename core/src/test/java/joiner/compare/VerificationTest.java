@@ -148,7 +148,9 @@ class VerificationTest {
         .containsExactly(
             "The view firing_view is missing.",
             "The view glaze_view is missing.",
-            "The view piece_view is missing.");
+            "The view piece_view is missing.",
+            "The view firings_by_member is missing.",
+            "The view course_income is missing.");
   }
 
   @Test

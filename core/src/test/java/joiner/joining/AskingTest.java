@@ -234,7 +234,7 @@ class AskingTest {
                 "Burning",
                 new Noun("burning", "burnings"))
             .apply(far);
-    Question now = table.design().questions().getFirst();
+    Question now = table.design().questions().getLast();
     assertThat(now.where().getFirst().text()).isEqualTo("burning.hottest > 900");
     assertThat(((Question.Folded) now.columns().get(2)).of().orElseThrow().text())
         .isEqualTo("burning.kiln_id.limit_c");
