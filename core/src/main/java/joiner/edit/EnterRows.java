@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.TableId;
@@ -61,7 +63,7 @@ public record EnterRows(String what, List<One> rows, Map<TableId, Set<RowId>> go
     return draft.withRows(changed);
   }
 
-  private java.util.function.UnaryOperator<Rows> ofTable(TableId table) {
+  private UnaryOperator<Rows> ofTable(TableId table) {
     return before -> {
       Rows changed = before;
       var columns = new LinkedHashMap<FieldId, Map<Integer, Optional<String>>>();
@@ -107,8 +109,7 @@ public record EnterRows(String what, List<One> rows, Map<TableId, Set<RowId>> go
         ? rows
         : rows.without(
             Stretch.of(
-                java.util.stream.IntStream.range(0, rows.count())
-                    .filter(row -> gone.contains(rows.id(row)))));
+                IntStream.range(0, rows.count()).filter(row -> gone.contains(rows.id(row)))));
   }
 
   private static Rows with(Rows rows, List<One> added) {

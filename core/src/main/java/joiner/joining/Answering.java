@@ -1,7 +1,9 @@
 package joiner.joining;
 
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -10,9 +12,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
+import joiner.expression.Kind;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
@@ -27,14 +31,15 @@ public final class Answering {
   /** So many combinations are looked at before the question is given up. */
   private static final int MOST_COMBINATIONS = 5_000_000;
 
-  private final Draft draft;
+  /** After so many it is looked whether somebody still waits. */
+  private static final int ASKED_EVERY = 1_000;
+
   private final Links links;
   private final FormulaRows rows;
   private final Evaluator evaluator;
 
   /** Answers from the rows of that draft; what formulas say of the clock is said of this one. */
   public Answering(Draft draft, Clock clock) {
-    this.draft = draft;
     this.links = new Links(draft);
     this.rows = new FormulaRows(draft, clock);
     this.evaluator = new Evaluator(clock);
@@ -55,9 +60,19 @@ public final class Answering {
    * @throws Unanswered where a value cannot be worked out, or there are too many combinations
    */
   public Answer answer(Bound bound) {
+    return answer(bound, () -> false);
+  }
+
+  /**
+   * Answers a question, as long as somebody waits for it.
+   *
+   * @param stopped whether nobody does any more
+   * @throws Unanswered then, and as above
+   */
+  public Answer answer(Bound bound, BooleanSupplier stopped) {
     Map<List<Object>, Line> lines;
     try {
-      lines = lines(bound);
+      lines = lines(bound, stopped);
     } catch (EvaluationException e) {
       throw new Unanswered("A value cannot be worked out: " + e.getMessage() + ".");
     }
@@ -72,7 +87,7 @@ public final class Answering {
     return new Answer(bound, said, cut, repeated(bound, sorted), leftOut(bound));
   }
 
-  private Map<List<Object>, Line> lines(Bound bound) {
+  private Map<List<Object>, Line> lines(Bound bound, BooleanSupplier stopped) {
     var joins = new Joins(bound, links, rows, evaluator);
     List<Integer> apart = bound.apart();
     List<Bound.Shown> shown = bound.shown();
@@ -88,11 +103,12 @@ public final class Answering {
               var key = new ArrayList<Object>(values);
               apart.forEach(role -> key.add(joins.row(role)));
               lines.computeIfAbsent(key, k -> new Line(bound, watched, values)).add(joins);
-              return count < MOST_COMBINATIONS && !Thread.currentThread().isInterrupted();
+              return count < MOST_COMBINATIONS
+                  && !(count % ASKED_EVERY == 0 && stopped.getAsBoolean());
             });
     if (!all) {
       throw new Unanswered(
-          Thread.currentThread().isInterrupted()
+          stopped.getAsBoolean()
               ? "It was stopped."
               : "More than five million combinations of rows come of these joins; add a condition,"
                   + " or ask of fewer tables.");
@@ -238,7 +254,7 @@ public final class Answering {
     var over = joined.over().orElseThrow();
     return (int)
         (joined.down()
-            ? java.util.Arrays.stream(links.children(over)).filter(c -> c.length == 0).count()
+            ? Arrays.stream(links.children(over)).filter(c -> c.length == 0).count()
             : IntStream.of(links.parents(over)).filter(p -> p == Links.NONE).count());
   }
 
@@ -249,7 +265,7 @@ public final class Answering {
     private final Map<Integer, Integer> seen = new HashMap<>();
     private final Set<Value> different = new HashSet<>();
     private long count;
-    private java.math.BigDecimal sum = java.math.BigDecimal.ZERO;
+    private BigDecimal sum = BigDecimal.ZERO;
     private Optional<Value> extreme = Optional.empty();
 
     Folding(Bound.Folded folded, boolean once) {
@@ -294,8 +310,8 @@ public final class Answering {
       };
     }
 
-    private Value sum(joiner.expression.Kind kind) {
-      boolean whole = kind == joiner.expression.Kind.WHOLE;
+    private Value sum(Kind kind) {
+      boolean whole = kind == Kind.WHOLE;
       if (whole && sum.toBigInteger().bitLength() >= Long.SIZE) {
         throw new EvaluationException("the sum leaves the whole numbers of 64 bits");
       }

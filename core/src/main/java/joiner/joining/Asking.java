@@ -10,6 +10,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Formula;
 import joiner.expression.Reference;
 import joiner.meaning.AskedField;
@@ -17,6 +18,7 @@ import joiner.meaning.Meaning;
 import joiner.meaning.QuestionScope;
 import joiner.meaning.TableMeaning;
 import joiner.model.Design;
+import joiner.model.FarField;
 import joiner.model.FieldId;
 import joiner.model.OwnField;
 import joiner.model.Question;
@@ -210,14 +212,14 @@ public final class Asking {
 
   /** What a column says, as people call it: the field, behind the ways that lead there. */
   private String label(Checked.Sound sound, Formula of) {
-    if (!(sound.tree() instanceof joiner.expression.Expression.FieldRef(Reference to, var place)
+    if (!(sound.tree() instanceof Expression.FieldRef(Reference to, var place)
         && to instanceof AskedField asked)) {
       return of.text();
     }
     Table table = design.table(everything.get(asked.role()).table());
     return switch (asked.of()) {
       case OwnField own -> label(table, table.field(own.field()).label());
-      case joiner.model.FarField far -> {
+      case FarField far -> {
         String way = table.field(far.from().getFirst()).label();
         yield way + " " + lower(far.end(design).label());
       }

@@ -1,6 +1,7 @@
 package joiner.joining;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,8 @@ import joiner.expression.Value;
 import joiner.meaning.AskedField;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.Links;
+import joiner.model.Summed;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The rows of a question's roles as they are joined, one combination after the other; linear in the
@@ -117,7 +120,7 @@ final class Joins {
     Bound.Joined joined = bound.roles().get(role);
     if (joined.from() == Bound.NONE) {
       int[] all = new int[links.values(joined.table().id()).count()];
-      java.util.Arrays.setAll(all, i -> i);
+      Arrays.setAll(all, i -> i);
       return all;
     }
     var over = joined.over().orElseThrow();
@@ -129,7 +132,7 @@ final class Joins {
     return parent == Links.NONE ? new int[0] : new int[] {parent};
   }
 
-  private boolean holds(@org.jspecify.annotations.Nullable List<Expression> conditions) {
+  private boolean holds(@Nullable List<Expression> conditions) {
     return conditions == null || conditions.stream().allMatch(c -> value(c).equals(Value.TRUE));
   }
 
@@ -155,8 +158,7 @@ final class Joins {
 
   /** What is read of a row that is not there: nothing, and a count of nothing is 0. */
   private static Value absent(Reference of) {
-    return of instanceof joiner.model.Summed summed
-            && summed.fold() == joiner.model.Summed.Fold.COUNT
+    return of instanceof Summed summed && summed.fold() == Summed.Fold.COUNT
         ? Value.whole(0)
         : Value.NULL;
   }

@@ -1,6 +1,7 @@
 package joiner.joining;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -52,7 +53,7 @@ public final class QuestionSql {
     String letters =
         NamingPolicy.nameFor(name).lines().findFirst().orElse("r").toLowerCase(Locale.ROOT);
     String first =
-        java.util.Arrays.stream(letters.split("_"))
+        Arrays.stream(letters.split("_"))
             .filter(word -> !word.isEmpty())
             .map(word -> word.substring(0, 1))
             .collect(Collectors.joining());

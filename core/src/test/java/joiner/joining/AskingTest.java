@@ -262,6 +262,14 @@ class AskingTest {
   }
 
   @Test
+  void nobodyWaitsForAnAnswerThatIsNotWantedAnyMore() {
+    Bound bound = bound(ask("member.card_no, count(firing)"));
+    assertThatThrownBy(() -> new Answering(demo, Pottery.CLOCK).answer(bound, () -> true))
+        .isInstanceOf(Answering.Unanswered.class)
+        .hasMessage("It was stopped.");
+  }
+
+  @Test
   void columnsAreWrittenAsSqlHasThem() {
     assertThat(ColumnText.split("a.b, count(c), f(x, y) as \"So, so\""))
         .containsExactly("a.b", "count(c)", "f(x, y) as \"So, so\"");

@@ -435,36 +435,31 @@ final class AskFace implements Face {
     warnings.getChildren().clear();
     state.faults().forEach(fault -> warnings.getChildren().add(warning(fault, List.of())));
     Optional<AskModel.Told> told = model.told();
-    boolean working = state.bound().isPresent() && told.isEmpty();
-    lines.pseudoClassStateChanged(STALE, working);
+    lines.pseudoClassStateChanged(STALE, state.bound().isPresent() && told.isEmpty());
     if (state.bound().isEmpty()) {
       lines.getItems().clear();
       lines.getColumns().clear();
       columnsShown = List.of();
       count.setText("");
-      return;
+    } else if (told.isPresent()) {
+      showTold(told.get());
+    } else if (model.answerProperty().get() instanceof Answer.Failed<AskModel.Told> failed) {
+      warnings.getChildren().add(warning(failed.failure().message(), List.of()));
+      lines.getItems().clear();
+      count.setText("");
+    } else {
+      count.setText(texts.get("ask.working"));
     }
-    if (told.isEmpty()) {
-      count.setText(
-          switch (model.answerProperty().get()) {
-            case Answer.Failed<AskModel.Told> failed -> "";
-            default -> texts.get("ask.working");
-          });
-      if (model.answerProperty().get() instanceof Answer.Failed<AskModel.Told> failed) {
-        warnings.getChildren().add(warning(failed.failure().message(), List.of()));
-        lines.getItems().clear();
-      }
-      return;
-    }
-    var answer = told.get().answer();
+  }
+
+  private void showTold(AskModel.Told told) {
+    var answer = told.answer();
     Bound bound = answer.bound();
     columns(bound.columns());
     lines.getItems().setAll(answer.lines());
     count.setText(
         texts.get(
-            answer.cut() ? "ask.count.cut" : "ask.count",
-            answer.lines().size(),
-            told.get().millis()));
+            answer.cut() ? "ask.count.cut" : "ask.count", answer.lines().size(), told.millis()));
     if (answer.repeated().size() > 1) {
       warnings.getChildren().add(allAtOnce(answer.repeated()));
     }

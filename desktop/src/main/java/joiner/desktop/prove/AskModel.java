@@ -79,7 +79,7 @@ final class AskModel {
             Input::isAs,
             (input, progress) -> {
               long start = System.nanoTime();
-              var told = new Answering(input.draft, clock).answer(input.bound);
+              var told = new Answering(input.draft, clock).answer(input.bound, progress::stopped);
               return new Told(told, (System.nanoTime() - start) / 1_000_000);
             });
   }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ListCell;
@@ -284,7 +285,7 @@ final class AuditFace implements Face {
                   Parts.spring(),
                   Parts.label(tag(line), look, "small")),
               message);
-      box.setPadding(new javafx.geometry.Insets(6, 0, 6, 0));
+      box.setPadding(new Insets(6, 0, 6, 0));
       setGraphic(box);
     }
   }

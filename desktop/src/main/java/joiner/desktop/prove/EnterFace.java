@@ -38,6 +38,7 @@ import joiner.entry.Entered;
 import joiner.entry.Refusal;
 import joiner.expression.Kind;
 import joiner.meaning.ParentRows;
+import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
@@ -80,8 +81,7 @@ final class EnterFace implements Face {
   private boolean filling;
 
   /** What the form was made for; while that is the same its controls stay. */
-  private record Built(
-      joiner.model.Design design, Table table, Optional<RowId> row, String below) {}
+  private record Built(Design design, Table table, Optional<RowId> row, String below) {}
 
   /**
    * A control of the form with what it shows.

@@ -9,6 +9,7 @@ import joiner.edit.EditRefusedException;
 import joiner.format.ChangedOutsideException;
 import joiner.format.Places;
 import joiner.format.UnreadableFileException;
+import joiner.joining.Answering;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -33,6 +34,7 @@ public record Failure(String doing, String message, Optional<String> details, Th
       case EditRefusedException e -> told(doing, e);
       case ChangedOutsideException e -> told(doing, e);
       case TargetRefusedException e -> told(doing, e);
+      case Answering.Unanswered e -> told(doing, e);
       case java.nio.file.AccessDeniedException e ->
           new Failure(
               doing,
