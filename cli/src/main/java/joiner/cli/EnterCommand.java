@@ -10,9 +10,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import joiner.audit.KnownAudit;
 import joiner.edit.EditRefusedException;
 import joiner.entry.EntryTrial;
+import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
 import joiner.entry.TakingIn;
 import joiner.format.DesignFolder;
@@ -102,13 +102,13 @@ final class EnterCommand implements Callable<Integer> {
     } catch (EditRefusedException refused) {
       throw new ParameterException(spec.commandLine(), refused.getMessage());
     }
-    EntryTrial trial = EntryTrial.of(draft, planned.edit(), new KnownAudit(), clock);
+    EntryTrial trial = EntryTrial.of(draft, planned.edit(), new KnownTrials(), clock);
     var told = new ArrayList<Told>();
     tell(into, planned, trial, told);
     boolean refused = trial.isRefused();
     if (refused && partly) {
       planned = plan(draft, into, without(rows, told), clock);
-      trial = EntryTrial.of(draft, planned.edit(), new KnownAudit(), clock);
+      trial = EntryTrial.of(draft, planned.edit(), new KnownTrials(), clock);
       tell(into, planned, trial, told);
     }
     boolean taken = !trial.isRefused() && !dryRun;

@@ -8,9 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
-import joiner.audit.Audit;
 import joiner.audit.AuditReport;
-import joiner.audit.KnownAudit;
 import joiner.audit.TableAudit;
 import joiner.audit.Violation;
 import joiner.edit.EnterRows;
@@ -35,13 +33,13 @@ public record EntryTrial(EnterRows edit, Draft before, Draft after, List<Refusal
   /**
    * Tries rows.
    *
-   * @param known what is known of the draft's constraints; it may be used again for the next trial
+   * @param known what is known of the draft; it may be used again for the next trial
    * @throws joiner.edit.EditRefusedException if the rows cannot be entered at all
    */
-  public static EntryTrial of(Draft draft, EnterRows edit, KnownAudit known, Clock clock) {
-    AuditReport before = Audit.of(draft, clock, known, () -> false);
+  public static EntryTrial of(Draft draft, EnterRows edit, KnownTrials known, Clock clock) {
+    AuditReport before = known.before(draft, clock);
     Draft after = edit.apply(draft);
-    AuditReport now = Audit.of(after, clock, known, () -> false);
+    AuditReport now = known.after(after, clock);
     return new EntryTrial(
         edit, draft, after, new Comparing(draft, after, edit, before, clock).of(now));
   }

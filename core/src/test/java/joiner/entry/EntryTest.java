@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.Random;
 import joiner.Pottery;
 import joiner.audit.Audit;
-import joiner.audit.KnownAudit;
 import joiner.edit.EditRefusedException;
 import joiner.edit.EnterRows;
 import joiner.meaning.Draft;
@@ -25,7 +24,7 @@ import org.junit.jupiter.api.Test;
 /** Rows are entered with what nobody types, and what the design forbids is told before. */
 class EntryTest {
   private final Draft demo = Pottery.demo();
-  private final KnownAudit known = new KnownAudit();
+  private final KnownTrials known = new KnownTrials();
 
   private Entry entry() {
     return new Entry(demo, Pottery.CLOCK, new Random(7));

@@ -17,13 +17,13 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.Tries;
-import joiner.audit.KnownAudit;
 import joiner.ddl.RowsChoice;
 import joiner.edit.EnterRows;
 import joiner.engine.Dialect;
 import joiner.entry.Entered;
 import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
+import joiner.entry.KnownTrials;
 import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -35,7 +35,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** PostgreSQL takes a row that is entered exactly where Joiner refuses nothing of it. */
 class EntryOnEnginesTest {
   @TempDir private Path folder;
-  private final KnownAudit known = new KnownAudit();
+  private final KnownTrials known = new KnownTrials();
   private int taken;
   private int refused;
 

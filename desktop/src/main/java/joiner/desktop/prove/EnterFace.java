@@ -37,7 +37,6 @@ import joiner.edit.EnterRows;
 import joiner.entry.Entered;
 import joiner.entry.Refusal;
 import joiner.expression.Kind;
-import joiner.meaning.ParentRows;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
@@ -78,6 +77,7 @@ final class EnterFace implements Face {
   private final WhenSeen seen = new WhenSeen(this::show);
   private final List<Cell> cells = new ArrayList<>();
   private Optional<Built> built = Optional.empty();
+  private List<Row> rowsShown = List.of();
   private boolean filling;
 
   /** What the form was made for; while that is the same its controls stay. */
@@ -250,7 +250,8 @@ final class EnterFace implements Face {
     filling = true;
     fresh.setText(texts.get("enter.new.of", table.noun().singular()));
     List<Row> rows = model.rows(filter.getText());
-    if (!list.getItems().equals(rows)) {
+    if (rows != rowsShown) {
+      rowsShown = rows;
       list.getItems().setAll(rows);
     }
     Optional<Row> open =
@@ -461,7 +462,7 @@ final class EnterFace implements Face {
                 .open(
                     button,
                     to -> {
-                      type.accept(cells(over, to));
+                      type.accept(EnterModel.cells(over, to));
                       button.requestFocus();
                     }));
     button.addEventHandler(
@@ -477,7 +478,7 @@ final class EnterFace implements Face {
                 .open(
                     button,
                     to -> {
-                      type.accept(cells(over, to));
+                      type.accept(EnterModel.cells(over, to));
                       button.requestFocus();
                     });
             event.consume();
@@ -490,15 +491,6 @@ final class EnterFace implements Face {
               button.setText(label.isEmpty() ? texts.get("enter.none") : label);
             }));
     return button;
-  }
-
-  private static Map<FieldId, String> cells(Relationship over, Optional<ParentRows.Parent> to) {
-    Map<FieldId, String> cells = new LinkedHashMap<>();
-    for (int i = 0; i < over.childFields().size(); i++) {
-      int at = i;
-      cells.put(over.childFields().get(i), to.map(parent -> parent.cells().get(at)).orElse(""));
-    }
-    return cells;
   }
 
   /** The rows that refer to the open one, as lines of controls. */

@@ -13,7 +13,6 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
-import joiner.audit.KnownAudit;
 import joiner.audit.Violation;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
@@ -26,6 +25,7 @@ import joiner.edit.EnterRows;
 import joiner.entry.Entered;
 import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
+import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
@@ -48,6 +48,8 @@ import joiner.rows.Rows;
  * saved or given up, wherever one goes meanwhile.
  */
 final class EnterModel {
+  private static final int MOST_OFFERED = 200;
+
   private final Workbench bench;
   private final Texts texts;
   private final Computed<OfTable, Listed> listed;
@@ -61,8 +63,16 @@ final class EnterModel {
   /** Which row of each table is open; empty: a new one. */
   private final Map<TableId, Optional<RowId>> open = new HashMap<>();
 
-  private final Map<RelationshipId, ParentRows> parents = new HashMap<>();
-  private Optional<Draft> parentsOf = Optional.empty();
+  /** The rows that were found last. */
+  private Optional<Found> found = Optional.empty();
+
+  /** Which rows refer to the open one, over each relationship. */
+  private final Map<RelationshipId, List<RowId>> referring = new HashMap<>();
+
+  private Optional<Draft> referringOf = Optional.empty();
+  private Optional<RowId> referringTo = Optional.empty();
+
+  private record Found(Listed of, String words, List<Row> rows) {}
 
   private record Place(TableId table, Optional<RowId> row) {}
 
@@ -70,7 +80,8 @@ final class EnterModel {
   record Row(RowId id, String label, String search) {}
 
   /** The rows of a table of a draft. */
-  record Listed(Draft draft, TableId table, List<Row> rows) {}
+  record Listed(
+      Draft draft, TableId table, List<Row> rows, Map<RelationshipId, ParentRows> parents) {}
 
   private record OfTable(Draft draft, TableId table) {
     boolean isAs(OfTable other) {
@@ -129,7 +140,7 @@ final class EnterModel {
             Lane.WORKING,
             OfTable::isAs,
             (of, progress) -> list(of, clock));
-    var known = new KnownAudit();
+    var known = new KnownTrials();
     this.tried =
         new Computed<>(
             bench.runner(),
@@ -152,10 +163,10 @@ final class EnterModel {
                   return new Row(rows.id(row), label, label.toLowerCase(Locale.ROOT));
                 })
             .toList();
-    return new Listed(draft, of, all);
+    return new Listed(draft, of, all, parents(draft, of, clock));
   }
 
-  private Tried tried(Typed typed, KnownAudit known, Clock clock) {
+  private Tried tried(Typed typed, KnownTrials known, Clock clock) {
     Draft draft = typed.draft;
     Entered entered = typed.entered;
     EnterRows edit =
@@ -179,6 +190,17 @@ final class EnterModel {
         : table.noun().indefinite();
   }
 
+  /** The rows that the table's rows and those below them may refer to. */
+  private static Map<RelationshipId, ParentRows> parents(Draft draft, TableId of, Clock clock) {
+    Set<Relationship> all = new LinkedHashSet<>(draft.design().parentsOf(of));
+    for (Relationship down : draft.design().childrenOf(of)) {
+      all.addAll(draft.design().parentsOf(down.child()));
+    }
+    Map<RelationshipId, ParentRows> parents = new HashMap<>();
+    all.forEach(over -> parents.put(over.id(), ParentRows.of(draft, over, clock)));
+    return parents;
+  }
+
   ReadOnlyObjectProperty<Answer<Listed>> listedProperty() {
     return listed.answerProperty();
   }
@@ -200,10 +222,6 @@ final class EnterModel {
             .or(() -> table.flatMap(bench.design()::find))
             .or(() -> bench.design().tables().stream().findFirst())
             .map(Table::id);
-    if (parentsOf.filter(of -> of == bench.draft()).isEmpty()) {
-      parents.clear();
-      parentsOf = Optional.of(bench.draft());
-    }
     if (table.isPresent()) {
       TableId of = table.get();
       Rows rows = bench.draft().rows().of(of);
@@ -232,13 +250,18 @@ final class EnterModel {
     return table.filter(t -> bench.draft().rows().link(t).isEmpty()).isPresent();
   }
 
-  /** The rows that hold some words, as far as they are known. */
+  /** The rows that hold some words, as far as they are known; the same list while it is. */
   List<Row> rows(String words) {
     String wanted = words.strip().toLowerCase(Locale.ROOT);
-    return listed.answer().latest().filter(l -> Optional.of(l.table).equals(table)).stream()
-        .flatMap(l -> l.rows.stream())
-        .filter(row -> row.search.contains(wanted))
-        .toList();
+    Optional<Listed> now = listed.answer().latest().filter(l -> Optional.of(l.table).equals(table));
+    if (now.isEmpty()) {
+      return List.of();
+    }
+    if (found.filter(f -> f.of == now.get() && f.words.equals(wanted)).isEmpty()) {
+      List<Row> rows = now.get().rows.stream().filter(row -> row.search.contains(wanted)).toList();
+      found = Optional.of(new Found(now.get(), wanted, rows));
+    }
+    return found.get().rows;
   }
 
   int count() {
@@ -375,21 +398,25 @@ final class EnterModel {
         || field.origin() instanceof Origin.Copied;
   }
 
-  /** The rows a reference can lead to. */
-  ParentRows parents(Relationship over) {
-    return parents.computeIfAbsent(
-        over.id(), id -> ParentRows.of(bench.draft(), over, bench.clock()));
+  /** The rows a reference can lead to, once they are known. */
+  private Optional<ParentRows> parents(Relationship over) {
+    return listed
+        .answer()
+        .latest()
+        .filter(l -> Optional.of(l.table).equals(table))
+        .map(l -> l.parents.get(over.id()));
   }
 
   /** Rows to refer to; the first refers to none. */
   Offers<Optional<ParentRows.Parent>> offers(Relationship over, boolean optional) {
-    ParentRows rows = parents(over);
+    Optional<ParentRows> rows = parents(over);
     return typed -> {
       var offers = new ArrayList<Offers.Offer<Optional<ParentRows.Parent>>>();
       if (optional && typed.isBlank()) {
         offers.add(Offers.Offer.of(Optional.empty(), texts.get("enter.nobody")));
       }
-      for (ParentRows.Parent parent : rows.meantBy(typed, 200)) {
+      for (ParentRows.Parent parent :
+          rows.map(all -> all.meantBy(typed, MOST_OFFERED)).orElse(List.of())) {
         String shown =
             String.join(" · ", parent.shown())
                 + (parent.offered()
@@ -407,16 +434,15 @@ final class EnterModel {
       return "";
     }
     String key = String.join(" · ", cells);
-    return parents(over).all().stream()
-        .filter(parent -> parent.cells().equals(cells) || parent.key().equals(key))
-        .map(ParentRows.Parent::label)
-        .findFirst()
-        .or(
-            () ->
-                cells.size() == 1
-                    ? parents(over).find(cells.getFirst()).map(ParentRows.Parent::label)
-                    : Optional.empty())
-        .orElse(texts.get("enter.missing", key));
+    Optional<ParentRows> rows = parents(over);
+    if (rows.isEmpty()) {
+      return key; // People read names as soon as they are known.
+    }
+    Optional<ParentRows.Parent> parent =
+        cells.size() == 1
+            ? rows.get().find(cells.getFirst())
+            : rows.get().all().stream().filter(p -> p.cells().equals(cells)).findFirst();
+    return parent.map(ParentRows.Parent::label).orElseGet(() -> texts.get("enter.missing", key));
   }
 
   /** Lets the open row refer to another row. */
@@ -424,7 +450,8 @@ final class EnterModel {
     type(cells(over, to));
   }
 
-  private static Map<FieldId, String> cells(Relationship over, Optional<ParentRows.Parent> to) {
+  /** The cells that let a row refer to another, or to none. */
+  static Map<FieldId, String> cells(Relationship over, Optional<ParentRows.Parent> to) {
     Map<FieldId, String> cells = new LinkedHashMap<>();
     for (int i = 0; i < over.childFields().size(); i++) {
       int at = i;
@@ -457,7 +484,19 @@ final class EnterModel {
     return all;
   }
 
+  /** They are looked for once for a row of a draft, in time linear in the rows. */
   private List<RowId> referring(Relationship over) {
+    boolean known =
+        referringOf.filter(of -> of == bench.draft()).isPresent() && referringTo.equals(opened());
+    if (!known) {
+      referring.clear();
+      referringOf = Optional.of(bench.draft());
+      referringTo = opened();
+    }
+    return referring.computeIfAbsent(over.id(), id -> findReferring(over));
+  }
+
+  private List<RowId> findReferring(Relationship over) {
     if (opened().isEmpty()) {
       return List.of();
     }
