@@ -66,6 +66,7 @@ final class EnterFace implements Face {
   private final ScrollPane scroll = Parts.scroll(content);
   private final Button save = Parts.button("", () -> {}, "accent");
   private final Button forget = Parts.button("", () -> {});
+  private final Button back = Parts.button("", () -> {});
   private final Button unfinished = Parts.button("", () -> {});
   private final Button fresh = Parts.button("", () -> {});
   private final Button like = Parts.button("", () -> {});
@@ -150,6 +151,8 @@ final class EnterFace implements Face {
     unfinished.setText(texts.get("enter.unfinished"));
     unfinished.setTooltip(new Tooltip(texts.get("enter.unfinished.why")));
     unfinished.setOnAction(event -> model.save());
+    back.setId("enter-back");
+    back.setOnAction(event -> model.back());
     like.setId("enter-like");
     like.setText(texts.get("enter.like"));
     like.setOnAction(event -> model.copy());
@@ -162,7 +165,7 @@ final class EnterFace implements Face {
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
     HBox.setHgrow(state, Priority.ALWAYS);
-    var right = new VBox(8, scroll, Parts.row(8, save, unfinished, forget, state));
+    var right = new VBox(8, scroll, Parts.row(8, save, unfinished, forget, back, state));
     right.setMinWidth(0);
     HBox.setHgrow(right, Priority.ALWAYS);
     main.getChildren().setAll(left, right);
@@ -456,15 +459,17 @@ final class EnterFace implements Face {
       String id) {
     Button button = picked(name, id);
     boolean optional = !over.childFields().stream().allMatch(table::isRequired);
-    button.setOnAction(
-        event ->
+    Consumer<String> pick =
+        begun ->
             new Picker<>(name, model.offers(over, optional))
+                .begunWith(begun)
                 .open(
                     button,
-                    to -> {
-                      type.accept(EnterModel.cells(over, to));
+                    picked -> {
+                      model.pick(over, picked, type::accept);
                       button.requestFocus();
-                    }));
+                    });
+    button.setOnAction(event -> pick.accept(""));
     button.addEventHandler(
         KeyEvent.KEY_TYPED,
         event -> { // A letter begins to look for a row.
@@ -473,14 +478,7 @@ final class EnterFace implements Face {
               && !event.isControlDown()
               && !event.isAltDown()
               && Character.isLetterOrDigit(letter.charAt(0))) {
-            new Picker<>(name, model.offers(over, optional))
-                .begunWith(letter)
-                .open(
-                    button,
-                    to -> {
-                      type.accept(EnterModel.cells(over, to));
-                      button.requestFocus();
-                    });
+            pick.accept(letter);
             event.consume();
           }
         });
@@ -610,6 +608,10 @@ final class EnterFace implements Face {
     unfinished.setVisible(unmet);
     unfinished.setManaged(unmet);
     forget.setDisable(!typed);
+    Optional<Table> waiting = model.waitingFor();
+    back.setText(waiting.map(t -> texts.get("enter.back", t.noun().singular())).orElse(""));
+    back.setVisible(waiting.isPresent());
+    back.setManaged(waiting.isPresent());
     like.setVisible(model.opened().isPresent());
     delete.setVisible(model.opened().isPresent());
     state.setText(

@@ -1,7 +1,9 @@
 package joiner.desktop.prove;
 
 import java.time.Clock;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -407,22 +409,46 @@ final class EnterModel {
         .map(l -> l.parents.get(over.id()));
   }
 
-  /** Rows to refer to; the first refers to none. */
-  Offers<Optional<ParentRows.Parent>> offers(Relationship over, boolean optional) {
+  /** What somebody picks to refer to. */
+  sealed interface Pick {
+    /** No row. */
+    record None() implements Pick {}
+
+    /** A row that is there. */
+    record There(ParentRows.Parent parent) implements Pick {}
+
+    /**
+     * A row that is to be entered first.
+     *
+     * @param text what was typed to find it
+     */
+    record Fresh(String text) implements Pick {}
+  }
+
+  /** Rows to refer to; the first refers to none, the last is to be entered. */
+  Offers<Pick> offers(Relationship over, boolean optional) {
     Optional<ParentRows> rows = parents(over);
+    Table parent = bench.design().table(over.parent());
     return typed -> {
-      var offers = new ArrayList<Offers.Offer<Optional<ParentRows.Parent>>>();
+      var offers = new ArrayList<Offers.Offer<Pick>>();
       if (optional && typed.isBlank()) {
-        offers.add(Offers.Offer.of(Optional.empty(), texts.get("enter.nobody")));
+        offers.add(Offers.Offer.of(new Pick.None(), texts.get("enter.nobody")));
       }
-      for (ParentRows.Parent parent :
+      for (ParentRows.Parent row :
           rows.map(all -> all.meantBy(typed, MOST_OFFERED)).orElse(List.of())) {
         String shown =
-            String.join(" · ", parent.shown())
-                + (parent.offered()
+            String.join(" · ", row.shown())
+                + (row.offered()
                     ? ""
-                    : " " + texts.get(parent.retired() ? "enter.retired" : "enter.notOffered"));
-        offers.add(new Offers.Offer<>(Optional.of(parent), parent.label(), shown.strip(), ""));
+                    : " " + texts.get(row.retired() ? "enter.retired" : "enter.notOffered"));
+        offers.add(new Offers.Offer<>(new Pick.There(row), row.label(), shown.strip(), ""));
+      }
+      if (!over.isSelfReference()) {
+        String words =
+            typed.isBlank()
+                ? texts.get("enter.fresh", parent.noun().singular())
+                : texts.get("enter.fresh.named", parent.noun().singular(), typed.strip());
+        offers.add(new Offers.Offer<>(new Pick.Fresh(typed.strip()), words, "", ""));
       }
       return offers;
     };
@@ -445,17 +471,78 @@ final class EnterModel {
     return parent.map(ParentRows.Parent::label).orElseGet(() -> texts.get("enter.missing", key));
   }
 
-  /** Lets the open row refer to another row. */
-  void refer(Relationship over, Optional<ParentRows.Parent> to) {
-    type(cells(over, to));
+  /** Where one comes back to once a row is entered that was to be referred to. */
+  private record Waiting(TableId table, Optional<RowId> row, Relationship over, Typing typing) {}
+
+  /** Types cells somewhere: into the open row or one below it. */
+  interface Typing {
+    void type(Map<FieldId, String> cells);
+  }
+
+  private final Deque<Waiting> waiting = new ArrayDeque<>();
+
+  /**
+   * Lets a row refer to what was picked; a row that is to be entered is opened instead, and one
+   * comes back with it.
+   */
+  void pick(Relationship over, Pick pick, Typing typing) {
+    switch (pick) {
+      case Pick.None none -> typing.type(cells(over, Optional.empty()));
+      case Pick.There(ParentRows.Parent parent) ->
+          typing.type(cells(over, Optional.of(parent.cells())));
+      case Pick.Fresh(String text) -> {
+        waiting.push(new Waiting(table.orElseThrow(), opened(), over, typing));
+        Table parent = bench.design().table(over.parent());
+        open.put(parent.id(), Optional.empty());
+        choose(parent);
+        refresh();
+        namingField(parent)
+            .filter(field -> !text.isEmpty())
+            .ifPresent(field -> type(Map.of(field.id(), text)));
+      }
+    }
+  }
+
+  /** The field that what was typed to find a row is likely to be. */
+  private static Optional<Field> namingField(Table of) {
+    return of.fields().stream()
+        .filter(EnterModel::isTyped)
+        .filter(field -> field.type() instanceof FieldType.Text)
+        .findFirst();
+  }
+
+  /** Where one comes back to once this row is saved. */
+  Optional<Table> waitingFor() {
+    return Optional.ofNullable(waiting.peek())
+        .filter(w -> Optional.of(w.over.parent()).equals(table))
+        .flatMap(w -> bench.design().find(w.table));
+  }
+
+  /** Goes back without having entered a row. */
+  void back() {
+    Waiting to = waiting.pop();
+    bench.design().find(to.table).ifPresent(this::choose);
+    open.put(to.table, to.row);
+    refresh();
+  }
+
+  /** Goes back with the row that was entered. */
+  private void backWith(RowId entered) {
+    Waiting to = waiting.peek();
+    List<String> key =
+        to.over.parentFields().stream()
+            .map(field -> kept(Entered.changed(to.over.parent(), entered), field))
+            .toList();
+    back();
+    to.typing.type(cells(to.over, Optional.of(key)));
   }
 
   /** The cells that let a row refer to another, or to none. */
-  static Map<FieldId, String> cells(Relationship over, Optional<ParentRows.Parent> to) {
+  private static Map<FieldId, String> cells(Relationship over, Optional<List<String>> key) {
     Map<FieldId, String> cells = new LinkedHashMap<>();
     for (int i = 0; i < over.childFields().size(); i++) {
       int at = i;
-      cells.put(over.childFields().get(i), to.map(parent -> parent.cells().get(at)).orElse(""));
+      cells.put(over.childFields().get(i), key.map(of -> of.get(at)).orElse(""));
     }
     return cells;
   }
@@ -531,11 +618,6 @@ final class EnterModel {
     List<Entered> all = new ArrayList<>(below(over));
     all.set(place, typed(all.get(place), cells));
     below(over, all);
-  }
-
-  /** Lets a row below refer to another row. */
-  void refer(Relationship over, int place, Relationship by, Optional<ParentRows.Parent> to) {
-    type(over, place, cells(by, to));
   }
 
   /** Adds a row below. */
@@ -671,6 +753,10 @@ final class EnterModel {
       Rows rows = bench.draft().rows().of(of);
       if (isNew && rows.count() > before) {
         open.put(of, Optional.of(rows.id(before)));
+        if (waitingFor().isPresent()) {
+          backWith(rows.id(before));
+          return;
+        }
       }
       refresh();
     } else {

@@ -8,10 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.Pottery;
 import joiner.desktop.prove.EnterModel.Part;
+import joiner.desktop.prove.EnterModel.Pick;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.TestBench;
 import joiner.entry.Refusal;
-import joiner.meaning.ParentRows;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -62,12 +62,9 @@ class EnterModelTest {
 
   private void refer(String over, String label) {
     Relationship by = test.bench.design().relationship(new RelationshipId(over));
-    Optional<ParentRows.Parent> to =
-        model.offers(by, true).of(label).stream()
-            .flatMap(offer -> offer.thing().stream())
-            .findFirst();
-    assertThat(to).as(label).isPresent();
-    model.refer(by, to);
+    Pick to = model.offers(by, true).of(label).getFirst().thing();
+    assertThat(to).as(label).isInstanceOf(Pick.There.class);
+    model.pick(by, to, model::type);
   }
 
   private void firing() {
@@ -196,6 +193,31 @@ class EnterModelTest {
     assertThat(model.opened()).isEmpty();
     assertThat(model.text(new FieldId("peak_c")))
         .isEqualTo(rows("firing").cell(0, new FieldId("peak_c")).orElseThrow());
+  }
+
+  @Test
+  void aRowToReferToIsEnteredOnTheWayAndOneComesBackWithIt() {
+    firing();
+    Relationship by = test.bench.design().relationship(new RelationshipId("fk_firing_kiln_id"));
+    Pick fresh = model.offers(by, true).of("Tall Bob").getLast().thing();
+    assertThat(fresh).isEqualTo(new Pick.Fresh("Tall Bob"));
+    model.pick(by, fresh, model::type);
+    assertThat(model.table().orElseThrow().name()).isEqualTo("kiln");
+    assertThat(model.text(new FieldId("name"))).isEqualTo("Tall Bob");
+    assertThat(model.waitingFor().orElseThrow().name()).isEqualTo("firing");
+    test.window.until(() -> !model.rows("").isEmpty());
+    type("kiln_id", "77");
+    type("litres", "99");
+    type("fuel", "gas");
+    type("hottest_c", "1300");
+    refer("fk_kiln_fallback_id", "Little Ann");
+    assertThat(refused()).isEmpty();
+    model.save();
+    assertThat(model.table().orElseThrow().name()).isEqualTo("firing");
+    assertThat(model.opened()).isEmpty();
+    assertThat(model.text(new FieldId("kiln_id"))).isEqualTo("77");
+    assertThat(model.text(new FieldId("peak_c"))).isEqualTo("1222");
+    assertThat(model.waitingFor()).isEmpty();
   }
 
   @Test
