@@ -39,6 +39,7 @@ import joiner.entry.Refusal;
 import joiner.expression.Kind;
 import joiner.model.Design;
 import joiner.model.Field;
+import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Relationship;
@@ -48,8 +49,11 @@ import joiner.rows.RowId;
 
 /** The face Enter: the rows of a table, one of them as a form with those that refer to it below. */
 final class EnterFace implements Face {
-  private static final double FIELD = 158;
-  private static final double LIST = 190;
+  private static final double FIELD = 143;
+  private static final double LIST = 132;
+  private static final double MOST_LIST = 210;
+  private static final double LIST_SHARE = 0.28;
+  private static final double WRAP = 400;
   private static final int MOST_BELOW = 30;
   private static final int MOST_COLUMNS = 5;
 
@@ -59,8 +63,8 @@ final class EnterFace implements Face {
   private final TextField filter = new TextField();
   private final ListView<Row> list = new ListView<>();
   private final Label count = Parts.label("", "muted", "small");
-  private final Label title = Parts.label("", "strong");
-  private final FlowPane form = new FlowPane(14, 8);
+  private final Label title = Parts.shortened("", "strong");
+  private final VBox form = new VBox(8);
   private final VBox details = new VBox(12);
   private final VBox content = new VBox(12);
   private final ScrollPane scroll = Parts.scroll(content);
@@ -137,11 +141,14 @@ final class EnterFace implements Face {
               }
             });
     VBox.setVgrow(list, Priority.ALWAYS);
+    fresh.setMinWidth(0);
+    fresh.setMaxWidth(Double.MAX_VALUE);
     fresh.setId("enter-new");
     fresh.setOnAction(event -> begin());
     var left = new VBox(6, fresh, filter, list, count);
     left.setMinWidth(LIST);
-    left.setPrefWidth(LIST);
+    left.setMaxWidth(MOST_LIST);
+    left.prefWidthProperty().bind(main.widthProperty().multiply(LIST_SHARE));
     save.setId("enter-save");
     save.setOnAction(event -> model.save());
     forget.setId("enter-forget");
@@ -160,12 +167,11 @@ final class EnterFace implements Face {
     delete.setText(texts.get("enter.delete"));
     delete.setOnAction(event -> openRow().ifPresent(ifDeleted));
     form.setId("enter-form");
-    form.setPrefWrapLength(400);
     content.getChildren().setAll(Parts.row(8, title, Parts.spring(), like, delete), form, details);
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
-    HBox.setHgrow(state, Priority.ALWAYS);
-    var right = new VBox(8, scroll, Parts.row(8, save, unfinished, forget, back, state));
+    var deeds = new FlowPane(8, 6, save, unfinished, forget, back, state);
+    var right = new VBox(8, scroll, deeds);
     right.setMinWidth(0);
     HBox.setHgrow(right, Priority.ALWAYS);
     main.getChildren().setAll(left, right);
@@ -281,8 +287,12 @@ final class EnterFace implements Face {
             : "";
     cells.clear();
     form.getChildren().clear();
+    Map<Optional<FieldGroup>, FlowPane> groups = new LinkedHashMap<>();
     for (Part part : model.parts(table)) {
-      form.getChildren().add(labelled(table, part));
+      groups
+          .computeIfAbsent(table.groupOf(part.fields().getLast()), this::group)
+          .getChildren()
+          .add(labelled(table, part));
     }
     details.getChildren().clear();
     for (Relationship over : model.details()) {
@@ -291,6 +301,15 @@ final class EnterFace implements Face {
     if (!focused.isEmpty()) {
       Optional.ofNullable(content.lookup("#" + focused)).ifPresent(Node::requestFocus);
     }
+  }
+
+  /** Fields that belong together stand below their name. */
+  private FlowPane group(Optional<FieldGroup> of) {
+    of.ifPresent(group -> form.getChildren().add(Parts.label(group.label(), "heading")));
+    var fields = new FlowPane(14, 8);
+    fields.setPrefWrapLength(WRAP);
+    form.getChildren().add(fields);
+    return fields;
   }
 
   private Node labelled(Table table, Part part) {
@@ -517,7 +536,7 @@ final class EnterFace implements Face {
             .limit(MOST_COLUMNS)
             .toList();
     if (!rows.isEmpty() && !parts.isEmpty()) {
-      box.getChildren().add(grid(over, child, rows, parts));
+      box.getChildren().add(sideways(grid(over, child, rows, parts)));
     }
     Label wrong = Parts.prose("", "brick", "small");
     cells.add(
@@ -545,6 +564,15 @@ final class EnterFace implements Face {
     content.lookupAll(".below-" + over.id().value() + "-" + last).stream()
         .findFirst()
         .ifPresent(Node::requestFocus);
+  }
+
+  /** What is wider than there is room scrolls by itself. */
+  private static Node sideways(Node wide) {
+    var scroll = new ScrollPane(wide);
+    scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    scroll.setMinWidth(0);
+    scroll.setMinHeight(Region.USE_PREF_SIZE);
+    return scroll;
   }
 
   private Node grid(Relationship over, Table child, List<Entered> rows, List<Part> parts) {
