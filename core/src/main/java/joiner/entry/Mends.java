@@ -19,6 +19,7 @@ import joiner.deletion.Deletions;
 import joiner.deletion.Outcome;
 import joiner.edit.Edit;
 import joiner.edit.EnterRows;
+import joiner.edit.Named;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
@@ -177,15 +178,8 @@ public final class Mends {
 
   private Mend mend(String words, List<EnterRows.One> ones) {
     String what = words.substring(0, 1).toLowerCase(Locale.ROOT) + words.substring(1);
-    return new Mend(words, new Mended(what, new EnterRows(what, ones, Map.of())), ones.size());
-  }
-
-  /** An edit under the words of the way it is. */
-  private record Mended(String name, EnterRows edit) implements Edit {
-    @Override
-    public Draft apply(Draft draft) {
-      return edit.apply(draft);
-    }
+    return new Mend(
+        words, new Named(what, new EnterRows(what, ones, Map.of()), false), ones.size());
   }
 
   /** A text of another form that means a value of the type. */

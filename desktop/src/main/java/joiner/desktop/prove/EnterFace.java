@@ -70,6 +70,8 @@ final class EnterFace implements Face {
   private final ScrollPane scroll = Parts.scroll(content);
   private final Button save = Parts.button("", () -> {}, "accent");
   private final Button forget = Parts.button("", () -> {});
+  private final Button all = Parts.button("", () -> {});
+  private final TextField value = new TextField();
   private final Button back = Parts.button("", () -> {});
   private final Button unfinished = Parts.button("", () -> {});
   private final Button fresh = Parts.button("", () -> {});
@@ -145,7 +147,19 @@ final class EnterFace implements Face {
     fresh.setMaxWidth(Double.MAX_VALUE);
     fresh.setId("enter-new");
     fresh.setOnAction(event -> begin());
-    var left = new VBox(6, fresh, filter, list, count);
+    all.setId("enter-all");
+    all.setText(texts.get("enter.all"));
+    all.setMinWidth(0);
+    all.setMaxWidth(Double.MAX_VALUE);
+    all.setOnAction(
+        event ->
+            new Picker<>(
+                    texts.get("enter.all.field"), Offers.among(model.changeable(), Field::label))
+                .open(all, this::askForAll));
+    value.setId("enter-all-value");
+    value.setVisible(false);
+    value.setManaged(false);
+    var left = new VBox(6, fresh, filter, list, count, all, value);
     left.setMinWidth(LIST);
     left.setMaxWidth(MOST_LIST);
     left.prefWidthProperty().bind(main.widthProperty().multiply(LIST_SHARE));
@@ -216,6 +230,36 @@ final class EnterFace implements Face {
     seen.changed();
   }
 
+  /** Asks what all rows that were found are to hold. */
+  private void askForAll(Field field) {
+    List<Row> rows = List.copyOf(list.getItems());
+    String prompt = texts.get("enter.all.value", field.label(), Counts.of(rows.size()));
+    value.setPromptText(prompt);
+    value.setAccessibleText(prompt);
+    value.clear();
+    value.setOnAction(
+        event -> {
+          closeAll();
+          model.changeAll(rows, field, value.getText());
+        });
+    value.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            closeAll();
+            event.consume();
+          }
+        });
+    value.setVisible(true);
+    value.setManaged(true);
+    value.requestFocus();
+  }
+
+  private void closeAll() {
+    all.requestFocus();
+    value.setVisible(false);
+    value.setManaged(false);
+  }
+
   private Optional<Row> openRow() {
     return list.getItems().stream()
         .filter(row -> model.opened().equals(Optional.of(row.id())))
@@ -271,6 +315,7 @@ final class EnterFace implements Face {
       list.getSelectionModel().clearSelection();
     }
     list.refresh();
+    all.setDisable(rows.isEmpty() || !model.canEnter());
     filling = false;
     count.setText(
         texts.get(

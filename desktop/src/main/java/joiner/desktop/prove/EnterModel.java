@@ -24,6 +24,7 @@ import joiner.desktop.work.Lane;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.EnterRows;
+import joiner.edit.Named;
 import joiner.entry.Entered;
 import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
@@ -41,6 +42,8 @@ import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
+import joiner.naming.Counts;
+import joiner.rows.EnteredText;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
 
@@ -779,6 +782,31 @@ final class EnterModel {
     }
     open(Optional.empty());
     type(cells);
+  }
+
+  /** The fields of the table that can be changed in many rows at once. */
+  List<Field> changeable() {
+    return table().stream()
+        .flatMap(of -> of.fields().stream())
+        .filter(EnterModel::isTyped)
+        .toList();
+  }
+
+  /** Lets a field hold the same in all rows that were found, once it was seen what follows. */
+  void changeAll(List<Row> rows, Field field, String text) {
+    Table of = table().orElseThrow();
+    Optional<String> value = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isBlank());
+    List<EnterRows.One> ones =
+        rows.stream()
+            .map(
+                row -> new EnterRows.One(of.id(), Optional.of(row.id()), Map.of(field.id(), value)))
+            .toList();
+    String name =
+        texts.get(
+            "enter.all.name",
+            field.label(),
+            Counts.of(ones.size(), of.noun().singular(), of.noun().plural()));
+    bench.propose(() -> new Named(name, new EnterRows(name, ones, Map.of()), true), () -> {});
   }
 
   /** Gives up what was typed in the open row. */

@@ -221,6 +221,25 @@ class EnterModelTest {
   }
 
   @Test
+  void oneFieldOfAllRowsFoundIsChangedAfterItWasSeen() {
+    choose("firing");
+    List<EnterModel.Row> found = model.rows("cone 06");
+    assertThat(found).hasSizeBetween(2, model.count() - 1);
+    model.changeAll(found, test.table("firing").field(new FieldId("remark")), "slow");
+    test.untilProposed();
+    assertThat(rows("firing").cell(0, new FieldId("remark"))).isNotEqualTo(Optional.of("slow"));
+    test.bench.accept();
+    long slow =
+        java.util.stream.IntStream.range(0, rows("firing").count())
+            .filter(
+                row -> rows("firing").cell(row, new FieldId("remark")).equals(Optional.of("slow")))
+            .count();
+    assertThat(slow).isEqualTo(found.size());
+    test.bench.undo();
+    assertThat(rows("firing")).isEqualTo(Pottery.demo().rows().of(new TableId("firing")));
+  }
+
+  @Test
   void aReferenceOfSeveralFieldsIsOnePart() {
     choose("enrolment");
     assertThat(model.parts(test.table("enrolment")))
