@@ -54,6 +54,11 @@ final class EnterFace implements Face {
   private static final double MOST_LIST = 210;
   private static final double LIST_SHARE = 0.28;
   private static final double WRAP = 400;
+  private static final double MOMENT = 168;
+  private static final double PROSE = 300;
+  private static final int SHORT = 100;
+  private static final double BELOW = 120;
+  private static final double LEAST_BELOW = 84;
   private static final int MOST_BELOW = 30;
   private static final int MOST_COLUMNS = 5;
 
@@ -187,6 +192,7 @@ final class EnterFace implements Face {
     var deeds = new FlowPane(8, 6, save, unfinished, forget, back, state);
     var right = new VBox(8, scroll, deeds);
     right.setMinWidth(0);
+    right.setPrefWidth(LIST); // It takes what the list leaves.
     HBox.setHgrow(right, Priority.ALWAYS);
     main.getChildren().setAll(left, right);
     main.addEventFilter(
@@ -369,7 +375,8 @@ final class EnterFace implements Face {
     Label called = Parts.label(name + (required ? " •" : ""), "muted", "small");
     Node control = control(table, part, name, model::text, model::type, "enter");
     Label wrong = Parts.prose("", "brick", "small");
-    wrong.setMaxWidth(FIELD);
+    double width = width(part);
+    wrong.setMaxWidth(width);
     cells.add(
         new Cell(
             () -> {
@@ -380,8 +387,21 @@ final class EnterFace implements Face {
               wrong.setManaged(!refusals.isEmpty());
             }));
     var box = new VBox(2, called, control, wrong);
-    box.setPrefWidth(FIELD);
+    box.setPrefWidth(width);
     return box;
+  }
+
+  /** As wide as what it holds usually is. */
+  private static double width(Part part) {
+    if (!(part instanceof Part.Own(Field field))) {
+      return FIELD;
+    }
+    boolean moment = field.type().kind() == Kind.DATE_TIME || field.type().kind() == Kind.ZONED;
+    boolean prose =
+        field.type().kind() == Kind.TEXT
+            && !(field.type() instanceof FieldType.Choice)
+            && field.type().length().orElse(Integer.MAX_VALUE) > SHORT;
+    return moment ? MOMENT : prose ? PROSE : FIELD;
   }
 
   private interface Text {
@@ -615,6 +635,7 @@ final class EnterFace implements Face {
   private static Node sideways(Node wide) {
     var scroll = new ScrollPane(wide);
     scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    scroll.setFitToWidth(true);
     scroll.setMinWidth(0);
     scroll.setMinHeight(Region.USE_PREF_SIZE);
     return scroll;
@@ -622,6 +643,7 @@ final class EnterFace implements Face {
 
   private Node grid(Relationship over, Table child, List<Entered> rows, List<Part> parts) {
     var grid = new GridPane(6, 4);
+    grid.setPadding(new Insets(0, 0, 10, 0)); // Room for a bar below.
     for (int column = 0; column < parts.size(); column++) {
       Part part = parts.get(column);
       String name =
@@ -644,7 +666,8 @@ final class EnterFace implements Face {
                 field -> below(over, place, field),
                 typed -> model.type(over, place, typed),
                 "below-" + over.name() + "-" + place);
-        ((Region) control).setPrefWidth(120);
+        ((Region) control).setPrefWidth(BELOW);
+        ((Region) control).setMinWidth(LEAST_BELOW);
         control.getStyleClass().add("below-" + over.id().value() + "-" + place);
         grid.add(control, column, i - first + 1);
       }
