@@ -30,6 +30,7 @@ import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
 import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
+import joiner.expression.Kind;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.ParentRows;
@@ -81,7 +82,11 @@ final class EnterModel {
 
   private record Place(TableId table, Optional<RowId> row) {}
 
-  /** A row that can be opened, by what people call it. */
+  /**
+   * A row that can be opened, by what people call it.
+   *
+   * @param search all its texts
+   */
   record Row(RowId id, String label, String search) {}
 
   /** The rows of a table of a draft. */
@@ -160,12 +165,17 @@ final class EnterModel {
     TableId of = asked.table;
     Rows rows = draft.rows().of(of);
     var labels = new RowLabels(draft.meaning().of(of), new FormulaRows(draft, clock), clock);
+    List<FieldId> fields =
+        draft.design().table(of).fields().stream()
+            .filter(field -> field.type().kind() != Kind.BYTES)
+            .map(Field::id)
+            .toList();
     List<Row> all =
         IntStream.range(0, rows.count())
             .mapToObj(
                 row -> {
                   String label = labels.of(row);
-                  return new Row(rows.id(row), label, label.toLowerCase(Locale.ROOT));
+                  return new Row(rows.id(row), label, searched(label, rows, row, fields));
                 })
             .toList();
     return new Listed(draft, of, all, parents(draft, of, clock));
@@ -193,6 +203,15 @@ final class EnterModel {
         ? new RowLabels(draft.meaning().of(table), new FormulaRows(draft, clock), clock)
             .of(place.get().getAsInt())
         : table.noun().indefinite();
+  }
+
+  /** All texts of a row, in small letters. */
+  private static String searched(String label, Rows rows, int row, List<FieldId> fields) {
+    var all = new StringBuilder(label);
+    for (FieldId field : fields) {
+      rows.cell(row, field).ifPresent(text -> all.append('\n').append(text));
+    }
+    return all.toString().toLowerCase(Locale.ROOT);
   }
 
   /** The rows that the table's rows and those below them may refer to. */

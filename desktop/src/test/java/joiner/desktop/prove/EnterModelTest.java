@@ -247,5 +247,7 @@ class EnterModelTest {
         .extracting(part -> ((Part.To) part).parent().name())
         .containsExactly("member", "session");
     assertThat(model.rows("throw")).hasSizeLessThan(model.count()).isNotEmpty();
+    choose("kiln");
+    assertThat(model.rows("ELECTRIC")).as("by any text of a row").isNotEmpty();
   }
 }
