@@ -278,7 +278,7 @@ final class AskFace implements Face {
     for (int i = 0; i < state.question().where().size(); i++) {
       int place = i;
       Button chip =
-          Parts.button(
+          Parts.chip(
               state.question().where().get(i).text(),
               () -> {
                 condition.setText(model.question().where().get(place).text());
@@ -286,10 +286,9 @@ final class AskFace implements Face {
                 condition.requestFocus();
                 condition.end();
               },
-              "chip",
+              () -> model.removeCondition(place),
               "mono");
       chip.setAccessibleText(texts.get("ask.condition.chip", chip.getText()));
-      onDelete(chip, () -> model.removeCondition(place));
       where.getChildren().add(chip);
     }
     toggle(shown);
@@ -314,17 +313,6 @@ final class AskFace implements Face {
     chips.setManaged(any);
   }
 
-  private static void onDelete(Node chip, Runnable remove) {
-    chip.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.DELETE || event.getCode() == KeyCode.BACK_SPACE) {
-            remove.run();
-            event.consume();
-          }
-        });
-  }
-
   private Button chip(State state, int place) {
     Question.Column of = state.question().columns().get(place);
     String order =
@@ -333,13 +321,13 @@ final class AskFace implements Face {
             .map(o -> o.descending() ? " ↓" : " ↑")
             .findFirst()
             .orElse("");
-    Button chip = Parts.button(of.label() + order, () -> {}, "chip");
+    Button chip =
+        Parts.chip(of.label() + order, () -> {}, () -> model.make(place, new Deed.Remove()));
     chip.setId("column-" + place);
     chip.setOnAction(
         event ->
             new Picker<>(of.label(), Offers.among(model.deeds(place), this::words))
                 .open(chip, deed -> model.make(place, deed)));
-    onDelete(chip, () -> model.make(place, new Deed.Remove()));
     return chip;
   }
 

@@ -16,8 +16,6 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -252,16 +250,9 @@ final class IfDeletedFace implements Face {
   }
 
   private Node chip(IfDeletedModel.Row row) {
-    Button chip = Parts.button(row.label() + "  ×", () -> model.remove(row.id()), "chip");
+    Runnable remove = () -> model.remove(row.id());
+    Button chip = Parts.chip(row.label() + "  ×", remove, remove);
     chip.setAccessibleText(texts.get("deleted.chip", row.label()));
-    chip.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.DELETE || event.getCode() == KeyCode.BACK_SPACE) {
-            model.remove(row.id());
-            event.consume();
-          }
-        });
     return chip;
   }
 

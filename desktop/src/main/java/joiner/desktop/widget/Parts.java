@@ -9,6 +9,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -58,6 +60,21 @@ public final class Parts {
     button.setMinWidth(Region.USE_PREF_SIZE);
     button.setOnAction(event -> action.run());
     return button;
+  }
+
+  /** Something that was picked and can be taken away again by Delete. */
+  public static Button chip(String text, Runnable action, Runnable remove, String... styles) {
+    Button chip = button(text, action, styles);
+    chip.getStyleClass().add("chip");
+    chip.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.DELETE || event.getCode() == KeyCode.BACK_SPACE) {
+            remove.run();
+            event.consume();
+          }
+        });
+    return chip;
   }
 
   /** A button with a picture only; its name is its tooltip and accessible text. */
