@@ -57,6 +57,10 @@ final class GlossaryExample {
           first(t -> !t.label().equals(t.name()))
               .map(t -> "People read " + t.label() + "; the database gets " + t.name() + ".");
       case "index" -> index();
+      case "question", "view" ->
+          design.questions().stream()
+              .findFirst()
+              .map(q -> "“" + q.label() + "” is kept, as the view " + q.name() + ".");
       default -> Optional.empty();
     };
   }
