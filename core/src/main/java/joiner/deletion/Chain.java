@@ -127,9 +127,4 @@ public record Chain(List<Step> steps, Outcome outcome) {
   public int refusing() {
     return outcome.refusals().stream().mapToInt(refusal -> refusal.rows().cardinality()).sum();
   }
-
-  /** How many relationships it leads over at most. */
-  public int depth() {
-    return steps.stream().mapToInt(Step::depth).max().orElse(0);
-  }
 }

@@ -24,7 +24,6 @@ import joiner.model.OwnField;
 import joiner.model.Question;
 import joiner.model.Question.Counting;
 import joiner.model.QuestionId;
-import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 
@@ -439,13 +438,5 @@ public final class Asking {
       }
     }
     return read;
-  }
-
-  /** The relationships a question joins over. */
-  public static List<RelationshipId> over(Question question) {
-    return question.roles().stream()
-        .flatMap(role -> role.link().stream())
-        .map(Question.Link::over)
-        .toList();
   }
 }

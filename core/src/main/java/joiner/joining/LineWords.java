@@ -67,19 +67,6 @@ public final class LineWords {
     return bound.roles().get(role).table().noun().plural();
   }
 
-  /** How rows of a role are joined, such as “firings loaded by the member”. */
-  public static String link(Bound bound, int role) {
-    Bound.Joined joined = bound.roles().get(role);
-    var over = joined.over().orElseThrow();
-    String verb = joined.down() ? over.parentRole() : over.childRole();
-    Bound.Joined from = bound.roles().get(joined.from());
-    return from.table().noun().singular()
-        + " "
-        + verb
-        + " "
-        + (joined.down() ? joined.table().noun().plural() : joined.table().noun().singular());
-  }
-
   /** That rows are counted more than once, with the numbers of one line. */
   public static String of(Bound bound, Answer.Repeated repeated) {
     var words = new LineWords(bound);
