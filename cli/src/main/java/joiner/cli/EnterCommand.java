@@ -9,7 +9,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import joiner.edit.EditRefusedException;
 import joiner.entry.EntryTrial;
 import joiner.entry.KnownTrials;
@@ -148,10 +150,10 @@ final class EnterCommand implements Callable<Integer> {
 
   private static List<Map<FieldId, String>> without(
       List<Map<FieldId, String>> rows, List<Told> told) {
+    Set<Integer> refused = told.stream().map(Told::line).collect(Collectors.toSet());
     var left = new ArrayList<Map<FieldId, String>>();
     for (int i = 0; i < rows.size(); i++) {
-      int line = i + 1;
-      if (told.stream().noneMatch(t -> t.line == line)) {
+      if (!refused.contains(i + 1)) {
         left.add(rows.get(i));
       }
     }

@@ -6,7 +6,6 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.meaning.NewRow;
 import joiner.model.Field;
@@ -17,7 +16,6 @@ import joiner.naming.Counts;
 import joiner.rows.LinkedRows;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
-import joiner.rows.Stretch;
 
 /** Changes sample rows of one table. */
 public record ChangeRows(String name, TableId table, To to) implements Edit {
@@ -54,8 +52,7 @@ public record ChangeRows(String name, TableId table, To to) implements Edit {
   private record WithoutRows(Set<RowId> gone) implements To {
     @Override
     public Rows of(Rows rows) {
-      return rows.without(
-          Stretch.of(IntStream.range(0, rows.count()).filter(row -> gone.contains(rows.id(row)))));
+      return rows.without(gone);
     }
   }
 

@@ -13,7 +13,6 @@ import joiner.model.TableId;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
 import joiner.rows.SampleRows;
-import joiner.rows.Stretch;
 
 /**
  * Deletes rows as a database would: others go along, and links are emptied or get their default.
@@ -65,34 +64,15 @@ public record DeleteRows(
       if (by.isPresent()) {
         InFile.requireHeld(draft, by.get().child());
         List<FieldId> fields = by.get().childFields();
-        changed = changed.with(by.get().child(), r -> free(r, fields, entry.getValue()));
+        Freed free = entry.getValue();
+        changed =
+            changed.with(
+                by.get().child(), r -> HandOver.referring(r, free.rows, fields, free.values));
       }
     }
     for (var entry : gone.entrySet()) {
-      changed = changed.with(entry.getKey(), r -> without(r, entry.getValue()));
+      changed = changed.with(entry.getKey(), r -> r.without(entry.getValue()));
     }
     return draft.withRows(changed);
-  }
-
-  private static Rows free(Rows rows, List<FieldId> fields, Freed freed) {
-    Rows changed = rows;
-    for (int row = 0; row < rows.count(); row++) {
-      if (freed.rows.contains(rows.id(row))) {
-        for (int i = 0; i < fields.size(); i++) {
-          changed = changed.withCell(row, fields.get(i), freed.values.get(i));
-        }
-      }
-    }
-    return changed;
-  }
-
-  private static Rows without(Rows rows, Set<RowId> gone) {
-    var places = new BitSet();
-    for (int row = 0; row < rows.count(); row++) {
-      if (gone.contains(rows.id(row))) {
-        places.set(row);
-      }
-    }
-    return rows.without(Stretch.of(places.stream()));
   }
 }

@@ -1,15 +1,15 @@
 package joiner.edit;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import java.util.stream.IntStream;
+import java.util.stream.Collectors;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.TableId;
@@ -64,55 +64,35 @@ public record EnterRows(String what, List<One> rows, Map<TableId, Set<RowId>> go
   }
 
   private UnaryOperator<Rows> ofTable(TableId table) {
-    return before -> {
-      Rows changed = before;
-      var columns = new LinkedHashMap<FieldId, Map<Integer, Optional<String>>>();
-      var added = new ArrayList<One>();
-      for (One one : rows) {
-        if (one.table.equals(table)) {
-          if (one.row.isEmpty()) {
-            added.add(one);
-          } else {
-            OptionalInt place = before.place(one.row.get());
-            place.ifPresent(
-                at ->
-                    one.cells.forEach(
-                        (field, text) ->
-                            columns
-                                .computeIfAbsent(field, f -> new LinkedHashMap<>())
-                                .put(at, text)));
-          }
-        }
+    Map<Boolean, List<One>> own =
+        rows.stream()
+            .filter(one -> one.table.equals(table))
+            .collect(Collectors.partitioningBy(one -> one.row.isEmpty()));
+    return before ->
+        added(
+            changed(before, own.get(false)).without(gone.getOrDefault(table, Set.of())),
+            own.get(true));
+  }
+
+  private static Rows changed(Rows before, List<One> changes) {
+    Set<RowId> ids = changes.stream().map(one -> one.row.orElseThrow()).collect(Collectors.toSet());
+    Map<RowId, Integer> places = before.places(ids);
+    Map<FieldId, Map<Integer, Optional<String>>> columns = new LinkedHashMap<>();
+    for (One one : changes) {
+      Integer place = places.get(one.row.orElseThrow());
+      if (place != null) {
+        one.cells.forEach(
+            (field, text) -> columns.computeIfAbsent(field, f -> new HashMap<>()).put(place, text));
       }
-      for (var column : columns.entrySet()) {
-        changed = with(changed, column.getKey(), column.getValue());
-      }
-      return with(without(changed, gone.getOrDefault(table, Set.of())), added);
-    };
-  }
-
-  /** Many cells of a column at once. */
-  private static Rows with(Rows rows, FieldId field, Map<Integer, Optional<String>> cells) {
-    if (cells.size() == 1) {
-      var one = cells.entrySet().iterator().next();
-      return rows.withCell(one.getKey(), field, one.getValue());
     }
-    var column = new ArrayList<Optional<String>>(rows.count());
-    for (int row = 0; row < rows.count(); row++) {
-      column.add(cells.getOrDefault(row, rows.cell(row, field)));
+    Rows changed = before;
+    for (var column : columns.entrySet()) {
+      changed = changed.withCells(column.getKey(), column.getValue());
     }
-    return rows.withColumn(field, column);
+    return changed;
   }
 
-  private static Rows without(Rows rows, Set<RowId> gone) {
-    return gone.isEmpty()
-        ? rows
-        : rows.without(
-            Stretch.of(
-                IntStream.range(0, rows.count()).filter(row -> gone.contains(rows.id(row)))));
-  }
-
-  private static Rows with(Rows rows, List<One> added) {
+  private static Rows added(Rows rows, List<One> added) {
     if (added.isEmpty()) {
       return rows;
     }

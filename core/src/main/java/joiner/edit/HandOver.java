@@ -1,9 +1,11 @@
 package joiner.edit;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -50,17 +52,20 @@ public record HandOver(String what, RelationshipId over, Set<RowId> rows, RowId 
     }
     List<Optional<String>> key =
         r.parentFields().stream().map(field -> parents.cell(place.getAsInt(), field)).toList();
-    return draft.withRows(draft.rows().with(r.child(), all -> handed(all, r.childFields(), key)));
+    return draft.withRows(
+        draft.rows().with(r.child(), all -> referring(all, rows, r.childFields(), key)));
   }
 
-  private Rows handed(Rows all, List<FieldId> fields, List<Optional<String>> key) {
+  /** Rows of which some refer to something else, by the fields of their reference. */
+  static Rows referring(
+      Rows all, Set<RowId> some, List<FieldId> fields, List<Optional<String>> key) {
+    Collection<Integer> places = all.places(some).values();
     Rows changed = all;
-    for (int row = 0; row < all.count(); row++) {
-      if (rows.contains(all.id(row))) {
-        for (int i = 0; i < fields.size(); i++) {
-          changed = changed.withCell(row, fields.get(i), key.get(i));
-        }
-      }
+    for (int i = 0; i < fields.size(); i++) {
+      Optional<String> text = key.get(i);
+      changed =
+          changed.withCells(
+              fields.get(i), places.stream().collect(Collectors.toMap(place -> place, p -> text)));
     }
     return changed;
   }

@@ -41,8 +41,10 @@ public final class Entry {
   private final FormulaRows there;
   private final List<EnterRows.One> planned = new ArrayList<>();
 
-  /** The rows as they become, for what is counted in them. */
-  private final Map<TableId, Rows> becoming = new HashMap<>();
+  /** The row of each table from which it is counted on. */
+  private final Map<TableId, Rows> last = new HashMap<>();
+
+  private final Map<TableId, NewRow> made = new HashMap<>();
 
   /** Entries into the rows of a draft. */
   public Entry(Draft draft, Clock clock, RandomGenerator chance) {
@@ -64,44 +66,16 @@ public final class Entry {
   /** The edit that enters several rows, each with all below it. */
   public EnterRows of(String what, List<Entered> all) {
     planned.clear();
-    becoming.clear();
+    last.clear();
     all.forEach(entered -> plan(entered, Map.of()));
     return new EnterRows(what, List.copyOf(planned), Map.of());
   }
 
   private void plan(Entered entered, Map<FieldId, Optional<String>> referring) {
-    Map<FieldId, Optional<String>> cells = new LinkedHashMap<>();
-    if (entered.row().isEmpty()) {
-      Table table = draft.design().table(entered.table());
-      Rows rows = becoming.computeIfAbsent(table.id(), id -> draft.rows().of(id));
-      new NewRow(table, clock, chance)
-          .made(rows)
-          .forEach((field, text) -> cells.put(field, Optional.of(text)));
-    }
-    cells.putAll(referring);
-    Table of = draft.design().table(entered.table());
-    entered
-        .cells()
-        .forEach(
-            (field, text) ->
-                cells.put(
-                    field,
-                    Optional.of(EnteredText.of(of.field(field), text)).filter(t -> !t.isBlank())));
-    if (entered.row().isEmpty()) {
-      copy(entered.table(), cells);
-    } else if (!cells.isEmpty()) {
-      Table table = draft.design().table(entered.table());
-      new NewRow(table, clock, chance)
-          .changed()
-          .forEach((field, text) -> cells.putIfAbsent(field, Optional.of(text)));
-    }
+    Map<FieldId, Optional<String>> cells =
+        entered.row().isEmpty() ? added(entered, referring) : changed(entered);
     if (entered.row().isEmpty() || !cells.isEmpty()) {
       planned.add(new EnterRows.One(entered.table(), entered.row(), cells));
-      if (entered.row().isEmpty()) {
-        Map<FieldId, String> texts = new LinkedHashMap<>();
-        cells.forEach((field, text) -> text.ifPresent(t -> texts.put(field, t)));
-        becoming.computeIfPresent(entered.table(), (id, rows) -> rows.withRow(texts));
-      }
     }
     entered
         .details()
@@ -110,6 +84,50 @@ public final class Entry {
               Map<FieldId, Optional<String>> key = key(over, entered, cells);
               rows.forEach(row -> plan(row, row.row().isEmpty() ? key : Map.of()));
             });
+  }
+
+  private NewRow made(TableId table) {
+    return made.computeIfAbsent(table, id -> new NewRow(draft.meaning().of(id), clock, chance));
+  }
+
+  private Map<FieldId, Optional<String>> added(
+      Entered entered, Map<FieldId, Optional<String>> referring) {
+    TableId table = entered.table();
+    NewRow made = made(table);
+    Rows before = last.computeIfAbsent(table, id -> made.last(draft.rows().of(id)));
+    Map<FieldId, Optional<String>> cells = new LinkedHashMap<>();
+    made.made(before).forEach((field, text) -> cells.put(field, Optional.of(text)));
+    cells.putAll(referring);
+    cells.putAll(typed(entered));
+    copy(table, cells);
+    Map<FieldId, String> texts = new LinkedHashMap<>();
+    cells.forEach((field, text) -> text.ifPresent(t -> texts.put(field, t)));
+    last.put(table, made.last(before.withRow(texts)));
+    return cells;
+  }
+
+  private Map<FieldId, Optional<String>> changed(Entered entered) {
+    Map<FieldId, Optional<String>> cells = typed(entered);
+    if (!cells.isEmpty()) {
+      made(entered.table())
+          .changed()
+          .forEach((field, text) -> cells.putIfAbsent(field, Optional.of(text)));
+    }
+    return cells;
+  }
+
+  private Map<FieldId, Optional<String>> typed(Entered entered) {
+    Table table = draft.design().table(entered.table());
+    Map<FieldId, Optional<String>> cells = new LinkedHashMap<>();
+    entered
+        .cells()
+        .forEach(
+            (field, text) ->
+                cells.put(
+                    field,
+                    Optional.of(EnteredText.of(table.field(field), text))
+                        .filter(t -> !t.isBlank())));
+    return cells;
   }
 
   /** What a row below refers to it by. */

@@ -1,9 +1,12 @@
 package joiner.entry;
 
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import joiner.audit.Violation;
+import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
@@ -11,12 +14,13 @@ import joiner.meaning.Messages;
 import joiner.meaning.RowLabels;
 import joiner.meaning.WorkedOut;
 import joiner.model.Field;
+import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Rule;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.WordList;
 import joiner.rows.ReadValue;
-import joiner.rows.RowValues;
 import joiner.rows.Rows;
 import joiner.rows.ValueReader;
 
@@ -24,10 +28,19 @@ import joiner.rows.ValueReader;
 final class RefusalWords {
   private final Draft after;
   private final Clock clock;
+  private final FormulaRows values;
+  private final Map<TableId, WorkedOut> workedOut = new HashMap<>();
+  private final Map<TableId, RowLabels> labels = new HashMap<>();
+
+  /** For each key that somebody repeats the first row that has it. */
+  private final Map<Key, Map<List<Value>, Integer>> firsts = new HashMap<>();
+
+  private record Key(TableId table, List<FieldId> fields) {}
 
   RefusalWords(Draft after, Clock clock) {
     this.after = after;
     this.clock = clock;
+    this.values = new FormulaRows(after, clock);
   }
 
   /**
@@ -58,7 +71,9 @@ final class RefusalWords {
   private Optional<String> cell(Table table, Field field, int row) {
     Rows rows = after.rows().of(table.id());
     return field.isComputed()
-        ? WorkedOut.of(after, table, clock).cell(rows, row, field.id())
+        ? workedOut
+            .computeIfAbsent(table.id(), id -> new WorkedOut(after, table, values, clock))
+            .cell(rows, row, field.id())
         : rows.cell(row, field.id());
   }
 
@@ -85,17 +100,29 @@ final class RefusalWords {
         .orElse(violation.message());
   }
 
-  private String duplicate(Table table, List<Field> fields, String labels, String held, int row) {
-    var values = new RowValues(table, after.rows().of(table.id()));
-    var keys = values.tuples(fields.stream().map(Field::id).toList());
-    int first = keys.indexOf(keys.get(row));
-    String other =
-        first < 0 || first == row
-            ? ""
-            : ": "
-                + new RowLabels(after.meaning().of(table), new FormulaRows(after, clock), clock)
-                    .of(first);
-    return labels + " “" + held + "” is taken by another " + table.noun().singular() + other + ".";
+  private String duplicate(Table table, List<Field> fields, String called, String held, int row) {
+    var key = new Key(table.id(), fields.stream().map(Field::id).toList());
+    List<Value> tuple =
+        key.fields.stream().map(field -> values.of(table.id()).value(field, row)).toList();
+    Integer first = firsts.computeIfAbsent(key, this::firsts).get(tuple);
+    String other = first == null || first == row ? "" : ": " + label(table, first);
+    return called + " “" + held + "” is taken by another " + table.noun().singular() + other + ".";
+  }
+
+  private Map<List<Value>, Integer> firsts(Key key) {
+    Map<List<Value>, Integer> firsts = new HashMap<>();
+    List<Optional<List<Value>>> tuples = values.of(key.table).tuples(key.fields);
+    for (int row = 0; row < tuples.size(); row++) {
+      int place = row;
+      tuples.get(row).ifPresent(tuple -> firsts.putIfAbsent(tuple, place));
+    }
+    return firsts;
+  }
+
+  private String label(Table table, int row) {
+    return labels
+        .computeIfAbsent(table.id(), id -> new RowLabels(after.meaning().of(table), values, clock))
+        .of(row);
   }
 
   /** A rule's own message with the values of the row, else what is demanded of the value. */

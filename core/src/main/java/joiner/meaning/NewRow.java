@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
@@ -38,12 +39,19 @@ public final class NewRow {
   private static final long RANDOM_BESIDE = 0xFFFL;
 
   private final Table table;
+  private final TableMeaning meaning;
   private final Clock clock;
   private final RandomGenerator chance;
 
   /** A row of a table. */
   public NewRow(Table table, Clock clock, RandomGenerator chance) {
-    this.table = table;
+    this(TableMeaning.of(table), clock, chance);
+  }
+
+  /** A row of a table whose meaning is known. */
+  public NewRow(TableMeaning meaning, Clock clock, RandomGenerator chance) {
+    this.table = meaning.table();
+    this.meaning = meaning;
     this.clock = clock;
     this.chance = chance;
   }
@@ -55,11 +63,39 @@ public final class NewRow {
    */
   public Map<FieldId, String> made(Rows rows) {
     Map<FieldId, String> cells = new LinkedHashMap<>();
-    TableMeaning meaning = TableMeaning.of(table);
     for (Field field : table.fields()) {
-      value(field, rows, meaning).ifPresent(text -> cells.put(field.id(), text));
+      value(field, rows).ifPresent(text -> cells.put(field.id(), text));
     }
     return cells;
+  }
+
+  /**
+   * One row from which it is counted on as from all of some, so that many rows can be made one
+   * after the other in linear time.
+   */
+  public Rows last(Rows rows) {
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      if (field.origin() instanceof Origin.Generated(Generator.Coded coded)) {
+        coded
+            .number()
+            .last(texts(field, rows), LocalDate.now(clock))
+            .ifPresent(text -> cells.put(field.id(), text));
+      } else if (isCounted(field)) {
+        cells.put(field.id(), String.valueOf(greatest(field, rows)));
+      }
+    }
+    return Rows.NONE.withRow(cells);
+  }
+
+  private static boolean isCounted(Field field) {
+    return field.origin() instanceof Origin.Typed && field.type() instanceof FieldType.Counter;
+  }
+
+  private static Stream<String> texts(Field field, Rows rows) {
+    return IntStream.range(0, rows.count())
+        .mapToObj(row -> rows.cell(row, field.id()))
+        .flatMap(Optional::stream);
   }
 
   /** The cells of a row that change when something else of it does. */
@@ -69,9 +105,8 @@ public final class NewRow {
       return Map.of();
     }
     Map<FieldId, String> cells = new LinkedHashMap<>();
-    TableMeaning meaning = TableMeaning.of(table);
     for (Field field : following) {
-      byDefault(field, meaning).ifPresent(text -> cells.put(field.id(), text));
+      byDefault(field).ifPresent(text -> cells.put(field.id(), text));
     }
     return cells;
   }
@@ -80,45 +115,33 @@ public final class NewRow {
     return field.origin() instanceof Origin.Stamped stamped && stamped.stamp().follows();
   }
 
-  private Optional<String> value(Field field, Rows rows, TableMeaning meaning) {
+  private Optional<String> value(Field field, Rows rows) {
     return switch (field.origin()) {
-      case Origin.Stamped stamped -> byDefault(field, meaning);
+      case Origin.Stamped stamped -> byDefault(field);
       case Origin.Generated(Generator.Uuid(boolean timed)) ->
           Optional.of((timed ? timed(clock.millis(), chance) : byChance(chance)).toString());
       case Origin.Generated(Generator.Coded coded) ->
-          coded
-              .number()
-              .next(
-                  IntStream.range(0, rows.count())
-                      .mapToObj(row -> rows.cell(row, field.id()))
-                      .flatMap(Optional::stream),
-                  LocalDate.now(clock));
+          coded.number().next(texts(field, rows), LocalDate.now(clock));
       case Origin.Generated(Generator.Drawn drawn) -> Optional.of(drawn.code().drawn(chance));
       case Origin.Typed typed ->
-          field.type() instanceof FieldType.Counter
-              ? counted(field, rows)
-              : byDefault(field, meaning);
+          isCounted(field)
+              ? Optional.of(String.valueOf(greatest(field, rows) + 1))
+              : byDefault(field);
       case Origin.Copied copied -> Optional.empty(); // Nothing is referred to yet.
       case Origin.Computed computed -> Optional.empty();
       case Origin.SummedUp summed -> Optional.empty();
     };
   }
 
-  /** The number above all that are there. */
-  private static Optional<String> counted(Field counter, Rows rows) {
-    long last = 0;
-    for (int row = 0; row < rows.count(); row++) {
-      Optional<String> cell = rows.cell(row, counter.id());
-      if (cell.isPresent()
-          && ValueReader.read(cell.get(), counter.type())
-              instanceof ReadValue.Fits(Value.Num number)) {
-        last = Math.max(last, number.number().longValue());
-      }
-    }
-    return Optional.of(String.valueOf(last + 1));
+  /** The greatest number that is there; 0 where none is. */
+  private static long greatest(Field counter, Rows rows) {
+    return texts(counter, rows)
+        .map(text -> ValueReader.read(text, counter.type()))
+        .mapToLong(read -> read instanceof ReadValue.Fits(Value.Num n) ? n.number().longValue() : 0)
+        .reduce(0, Math::max);
   }
 
-  private Optional<String> byDefault(Field field, TableMeaning meaning) {
+  private Optional<String> byDefault(Field field) {
     if (!(meaning.defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
       return Optional.empty();
     }

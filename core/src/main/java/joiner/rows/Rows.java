@@ -5,6 +5,7 @@ import java.lang.reflect.Array;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -284,6 +285,24 @@ public final class Rows {
     return places.isEmpty() ? this : at(kept);
   }
 
+  /** The same rows without those, as far as they are there; linear in the rows. */
+  public Rows without(Set<RowId> gone) {
+    return without(
+        Stretch.of(IntStream.range(0, count).filter(row -> gone.contains(new RowId(ids[row])))));
+  }
+
+  /** The places of those rows that are there; linear in the rows. */
+  public Map<RowId, Integer> places(Set<RowId> some) {
+    Map<RowId, Integer> places = HashMap.newHashMap(some.size());
+    for (int row = 0; row < count; row++) {
+      var id = new RowId(ids[row]);
+      if (some.contains(id)) {
+        places.put(id, row);
+      }
+    }
+    return places;
+  }
+
   /**
    * The same rows with others among them.
    *
@@ -380,9 +399,21 @@ public final class Rows {
 
   /** The same rows with one cell changed. */
   public Rows withCell(int row, FieldId field, Optional<String> text) {
+    return withCells(field, Map.of(row, text));
+  }
+
+  /**
+   * The same rows with many cells of one column changed at once.
+   *
+   * @param cells by the places of their rows
+   */
+  public Rows withCells(FieldId field, Map<Integer, Optional<String>> cells) {
+    if (cells.isEmpty()) {
+      return this;
+    }
     @Nullable String[] column = columns.get(field);
     @Nullable String[] changed = column == null ? new String[count] : column.clone();
-    changed[row] = kept(text.orElse(null));
+    cells.forEach((row, text) -> changed[row] = kept(text.orElse(null)));
     return withColumn(field, changed);
   }
 

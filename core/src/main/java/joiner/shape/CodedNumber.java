@@ -319,16 +319,23 @@ public record CodedNumber(List<Part> parts, Restart restart) {
    * @return empty where there is no room for another
    */
   public Optional<String> next(Stream<String> taken, LocalDate day) {
-    String first = text(day, 0).orElseThrow();
-    String now = period(first);
-    OptionalLong last =
-        taken
-            .filter(formed())
-            .filter(this::isChecked)
-            .filter(text -> period(text).equals(now))
-            .mapToLong(this::number)
-            .max();
-    return text(day, last.orElse(0) + 1);
+    return text(day, greatest(taken, day).orElse(0) + 1);
+  }
+
+  /** The last of those taken in the period of a day, from which all others go on. */
+  public Optional<String> last(Stream<String> taken, LocalDate day) {
+    OptionalLong greatest = greatest(taken, day);
+    return greatest.isPresent() ? text(day, greatest.getAsLong()) : Optional.empty();
+  }
+
+  private OptionalLong greatest(Stream<String> taken, LocalDate day) {
+    String now = period(text(day, 0).orElseThrow());
+    return taken
+        .filter(formed())
+        .filter(this::isChecked)
+        .filter(text -> period(text).equals(now))
+        .mapToLong(this::number)
+        .max();
   }
 
   /** The places of the digits that a check digit is made of, from 0. */

@@ -75,6 +75,23 @@ class NewRowTest {
   }
 
   @Test
+  void aRowIsMadeFromTheLastAsFromAll() {
+    Draft draft = DRAFT;
+    for (int i = 0; i < 5; i++) {
+      Rows rows = draft.rows().of(LOG.id());
+      Rows last = row(NOON, i).last(rows);
+      assertThat(last.count()).isEqualTo(1);
+      Map<FieldId, String> all = row(NOON, i).made(rows);
+      assertThat(row(NOON, i).made(last)).isEqualTo(all);
+      Map<FieldId, String> typed = new java.util.HashMap<>(all);
+      typed.put(new FieldId("entry_id"), String.valueOf(i == 2 ? 40 : 3));
+      draft = draft.withRows(draft.rows().with(LOG.id(), r -> r.withRow(typed)));
+    }
+    assertThat(row(NOON, 9).made(draft.rows().of(LOG.id())).get(new FieldId("entry_id")))
+        .isEqualTo("41");
+  }
+
+  @Test
   void aChangeIsStampedAndTheMakingStays() {
     Draft made = ChangeRows.added(LOG, row(NOON, 1)).apply(DRAFT);
     Instant later = NOON.plus(Duration.ofDays(1));

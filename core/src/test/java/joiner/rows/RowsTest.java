@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import joiner.meaning.Draft;
 import joiner.model.Design;
@@ -60,6 +61,24 @@ class RowsTest {
     assertThat(changed.identity(LITRES)).isNotEqualTo(rows.identity(LITRES));
     assertThat(rows.withCell(0, LITRES, Optional.of("")))
         .isEqualTo(kilns("Ember", "", "Big Tom", "300"));
+  }
+
+  @Test
+  void manyCellsChangeAtOnceAndRowsAreFoundByTheirIds() {
+    var kiln = new FieldId("kiln");
+    Rows rows =
+        Rows.of(
+            List.of(kiln),
+            List.of(
+                List.of(Optional.of("a")), List.of(Optional.of("b")), List.of(Optional.of("c"))));
+    Rows changed = rows.withCells(kiln, Map.of(0, Optional.of("x"), 2, Optional.empty()));
+    assertThat(changed.cell(0, kiln)).contains("x");
+    assertThat(changed.cell(1, kiln)).contains("b");
+    assertThat(changed.cell(2, kiln)).isEmpty();
+    assertThat(rows.withCells(kiln, Map.of())).isSameAs(rows);
+    assertThat(changed.places(Set.of(rows.id(1), rows.id(2))))
+        .isEqualTo(Map.of(rows.id(1), 1, rows.id(2), 2));
+    assertThat(changed.without(Set.of(rows.id(0), rows.id(2))).id(0)).isEqualTo(rows.id(1));
   }
 
   @Test

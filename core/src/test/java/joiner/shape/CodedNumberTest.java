@@ -62,6 +62,27 @@ class CodedNumberTest {
     assertThat(never.next(Stream.of("2512"), DAY)).contains("2613");
   }
 
+  /** One text of many is enough to count on from them. */
+  @Test
+  void theLastCountsOnAsAllDo() {
+    Tries.of(400)
+        .forEach(
+            seed -> {
+              var random = new Random(seed);
+              CodedNumber number = RandomCodes.number(random);
+              LocalDate day = LocalDate.of(2026, 1, 1).plusDays(random.nextInt(700));
+              List<String> taken =
+                  random
+                      .longs(random.nextInt(6), 0, 40)
+                      .mapToObj(n -> number.text(day.minusDays(random.nextInt(60)), n))
+                      .flatMap(Optional::stream)
+                      .toList();
+              assertThat(number.next(number.last(taken.stream(), day).stream(), day))
+                  .as("%s %s", number, taken)
+                  .isEqualTo(number.next(taken.stream(), day));
+            });
+  }
+
   @Test
   void eachHasItsOwnFormAndNoOther() {
     Tries.of(400)
