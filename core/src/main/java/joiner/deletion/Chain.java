@@ -112,19 +112,4 @@ public record Chain(List<Step> steps, Outcome outcome) {
       };
     }
   }
-
-  /** How many rows would go, those to be deleted among them. */
-  public int gone() {
-    return outcome.count();
-  }
-
-  /** How many links would be emptied or given another row. */
-  public int unlinked() {
-    return outcome.unlinked().values().stream().mapToInt(BitSet::cardinality).sum();
-  }
-
-  /** How many rows stand against it. */
-  public int refusing() {
-    return outcome.refusals().stream().mapToInt(refusal -> refusal.rows().cardinality()).sum();
-  }
 }

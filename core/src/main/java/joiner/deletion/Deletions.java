@@ -17,7 +17,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.edit.DeleteRows;
-import joiner.expression.Checked;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
@@ -119,13 +118,12 @@ public final class Deletions {
     int looked = Math.min(first, draft.rows().of(table).count());
     return IntStream.range(0, looked)
         .boxed()
-        .max(Comparator.comparingInt(row -> reach(of(table, row))));
-  }
-
-  private static int reach(Outcome outcome) {
-    return outcome.count()
-        + outcome.unlinked().values().stream().mapToInt(BitSet::cardinality).sum()
-        + outcome.refusals().stream().mapToInt(r -> r.rows().cardinality()).sum();
+        .max(
+            Comparator.comparingInt(
+                row -> {
+                  Outcome outcome = of(table, row);
+                  return outcome.count() + outcome.links() + outcome.refusing();
+                }));
   }
 
   private List<Relationship> downwards(TableId table) {
@@ -151,12 +149,9 @@ public final class Deletions {
     TableMeaning meaning = draft.meaning().of(r.child());
     var values = new ArrayList<Value>();
     for (FieldId field : r.childFields()) {
-      if (meaning.defaultOf(field).orElse(null) instanceof Checked.Sound sound) {
-        values.add(evaluator.evaluate(sound.tree(), reference -> Value.NULL));
-      }
+      meaning.valueByDefault(field, evaluator).ifPresent(values::add);
     }
-    boolean whole = values.size() == r.childFields().size() && !values.contains(Value.NULL);
-    return whole ? Optional.of(values) : Optional.empty();
+    return values.size() == r.childFields().size() ? Optional.of(values) : Optional.empty();
   }
 
   /** The row that a default leads to. */

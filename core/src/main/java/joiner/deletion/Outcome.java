@@ -57,6 +57,16 @@ public record Outcome(
     return refusals.isEmpty() && childless.isEmpty() ? Verdict.DONE : Verdict.DEPENDS;
   }
 
+  /** How many links are emptied or lead to another row. */
+  public int links() {
+    return unlinked.values().stream().mapToInt(BitSet::cardinality).sum();
+  }
+
+  /** How many rows stand against it. */
+  public int refusing() {
+    return refusals.stream().mapToInt(refusal -> refusal.rows().cardinality()).sum();
+  }
+
   /** How many rows go. */
   public int count() {
     return gone.values().stream().mapToInt(BitSet::cardinality).sum();

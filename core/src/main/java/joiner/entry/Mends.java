@@ -20,11 +20,8 @@ import joiner.deletion.Outcome;
 import joiner.edit.Edit;
 import joiner.edit.EnterRows;
 import joiner.edit.Named;
-import joiner.expression.Checked;
-import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Spelling;
-import joiner.expression.Value;
 import joiner.meaning.Constraint;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
@@ -240,16 +237,11 @@ public final class Mends {
   }
 
   private Optional<String> byDefault(Field field, String text) {
-    if (!(draft.meaning().of(table).defaultOf(field.id()).orElse(null)
-        instanceof Checked.Sound sound)) {
-      return Optional.empty();
-    }
-    try {
-      Value value = new Evaluator(clock).evaluate(sound.tree(), reference -> Value.NULL);
-      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
-    } catch (EvaluationException e) {
-      return Optional.empty();
-    }
+    return draft
+        .meaning()
+        .of(table)
+        .valueByDefault(field.id(), new Evaluator(clock))
+        .map(Evaluator::show);
   }
 
   private Optional<Mend> emptied() {

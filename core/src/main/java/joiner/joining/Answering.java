@@ -21,6 +21,7 @@ import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.Links;
+import joiner.meaning.Means;
 import joiner.model.Question;
 
 /**
@@ -40,8 +41,8 @@ public final class Answering {
 
   /** Answers from the rows of that draft; what formulas say of the clock is said of this one. */
   public Answering(Draft draft, Clock clock) {
-    this.links = new Links(draft);
     this.rows = new FormulaRows(draft, clock);
+    this.links = new Links(draft, rows);
     this.evaluator = new Evaluator(clock);
   }
 
@@ -321,7 +322,7 @@ public final class Answering {
     private Value mean(Evaluator evaluator) {
       var read = new SumAndCount(new Value.Num(sum, false), Value.whole(count));
       return evaluator.evaluate(
-          Binding.mean(SumAndCount.SUM, SumAndCount.COUNT, folded.decimals()), read::value);
+          Means.of(SumAndCount.SUM, SumAndCount.COUNT, folded.decimals()), read::value);
     }
   }
 }

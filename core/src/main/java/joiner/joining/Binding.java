@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import joiner.expression.Checked;
@@ -222,8 +223,7 @@ public final class Binding {
   }
 
   /** What is read, said otherwise. */
-  static Expression replaced(
-      Expression tree, java.util.function.Function<Reference, Expression> by) {
+  static Expression replaced(Expression tree, Function<Reference, Expression> by) {
     return tree instanceof Expression.FieldRef(Reference to, Place place)
         ? by.apply(to)
         : tree.withParts(part -> replaced(part, by));
@@ -303,12 +303,8 @@ public final class Binding {
     Kind kind = each.get().type.kind();
     boolean fits =
         switch (folded.fold()) {
-          case SUM, AVERAGE -> kind == Kind.WHOLE || kind == Kind.NUMBER;
-          case LEAST, GREATEST ->
-              switch (kind) {
-                case WHOLE, NUMBER, TEXT, DATE, TIME, DATE_TIME, ZONED -> true;
-                case BOOLEAN, UUID, BYTES, INTERVAL, NULL -> false;
-              };
+          case SUM, AVERAGE -> kind.isNumeric();
+          case LEAST, GREATEST -> kind.isOrdered() || kind == Kind.TEXT;
           case COUNT, DIFFERENT -> kind != Kind.BYTES && kind != Kind.NULL;
         };
     if (!fits) {
@@ -431,13 +427,8 @@ public final class Binding {
 
     Expression average(Each each) {
       Expression sum = fold(Summed.Fold.SUM, each.tree, ResultType.sum(each.holds, each.type));
-      return mean(sum, count(Optional.of(each.tree)), decimals(each));
+      return Means.of(sum, count(Optional.of(each.tree)), decimals(each));
     }
-  }
-
-  /** A sum by a count, rounded; nothing where the count is 0. */
-  static Expression mean(Expression sum, Expression count, int decimals) {
-    return Means.of(sum, count, decimals);
   }
 
   /**
@@ -503,50 +494,28 @@ public final class Binding {
     for (int i = 0, next = 0; i < place.length; i++) {
       place[i] = gone.contains(i) ? Bound.NONE : next++;
     }
-    UnaryOperator<Expression> moved =
-        tree ->
-            replaced(
-                tree,
-                read -> {
-                  var asked = (AskedField) read;
-                  return new Expression.FieldRef(
-                      new AskedField(place[asked.role()], asked.roleName(), asked.of()),
-                      Place.NOWHERE);
-                });
+    UnaryOperator<Expression> moved = tree -> replaced(tree, read -> moved(read, place));
     List<Bound.Joined> left =
         IntStream.range(0, place.length)
-            .filter(i -> place[i] != Bound.NONE)
+            .filter(i -> !gone.contains(i))
             .mapToObj(roles::get)
-            .map(
-                r ->
-                    new Bound.Joined(
-                        r.name(),
-                        r.table(),
-                        r.from() == Bound.NONE ? Bound.NONE : place[r.from()],
-                        r.over(),
-                        r.down(),
-                        r.kept(),
-                        r.apart(),
-                        r.key()))
+            .map(r -> r.from() == Bound.NONE ? r : r.from(place[r.from()]))
             .toList();
     List<Bound.Column> now =
         columns.stream()
             .map(
                 column ->
                     switch (column) {
-                      case Bound.Shown s ->
-                          (Bound.Column) new Bound.Shown(s.label(), moved.apply(s.of()), s.type());
-                      case Bound.Folded f ->
-                          new Bound.Folded(
-                              f.label(),
-                              f.fold(),
-                              place[f.role()],
-                              f.of().map(moved),
-                              f.type(),
-                              f.once(),
-                              f.decimals());
+                      case Bound.Shown s -> (Bound.Column) s.of(moved.apply(s.of()));
+                      case Bound.Folded f -> f.of(place[f.role()], f.of().map(moved));
                     })
             .toList();
     return new Bound(design, question, left, now, where.stream().map(moved).toList());
+  }
+
+  private static Expression moved(Reference read, int[] place) {
+    var asked = (AskedField) read;
+    return new Expression.FieldRef(
+        new AskedField(place[asked.role()], asked.roleName(), asked.of()), Place.NOWHERE);
   }
 }

@@ -40,7 +40,12 @@ public final class Bound {
       boolean down,
       boolean kept,
       boolean apart,
-      List<FieldId> key) {}
+      List<FieldId> key) {
+    /** The same joined to the role at another place. */
+    Joined from(int other) {
+      return new Joined(name, table, other, over, down, kept, apart, key);
+    }
+  }
 
   /** A column with its formulas. */
   public sealed interface Column {
@@ -50,7 +55,11 @@ public final class Bound {
   }
 
   /** A value of the joined rows. */
-  public record Shown(String label, Expression of, ValueType type) implements Column {}
+  public record Shown(String label, Expression of, ValueType type) implements Column {
+    Shown of(Expression other) {
+      return new Shown(label, other, type);
+    }
+  }
 
   /**
    * What rows of a role come to.
@@ -66,7 +75,11 @@ public final class Bound {
       ValueType type,
       boolean once,
       int decimals)
-      implements Column {}
+      implements Column {
+    Folded of(int otherRole, Optional<Expression> other) {
+      return new Folded(label, fold, otherRole, other, type, once, decimals);
+    }
+  }
 
   /**
    * A condition.

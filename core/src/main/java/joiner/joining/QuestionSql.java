@@ -24,6 +24,7 @@ import joiner.expression.Value;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
 import joiner.meaning.AskedField;
+import joiner.meaning.Means;
 import joiner.model.FieldId;
 import joiner.model.Question;
 import joiner.naming.NamingPolicy;
@@ -177,11 +178,12 @@ public final class QuestionSql {
           };
       selected.add(sql + " AS " + dialect.name(names.get(i)));
     }
+    return selection(String.join(",\n  ", selected));
+  }
+
+  private String selection(String selected) {
     List<String> group = needsGroups() ? lineOf() : List.of();
-    return "SELECT "
-        + String.join(",\n  ", selected)
-        + tables()
-        + (group.isEmpty() ? "" : "\nGROUP BY " + String.join(", ", group));
+    return "SELECT " + selected + tables() + groupBy(group);
   }
 
   /** What makes a line: the values shown and the keys of rows that are told apart. */
@@ -201,18 +203,10 @@ public final class QuestionSql {
     return !bound.folded().isEmpty() || !new Repetition(bound).eachCombinationIsALine();
   }
 
+  /** A fold over the joined tables; rows without a value of their own are counted by their key. */
   private String fold(Bound.Folded folded, Optional<String> of) {
     String key = rows.get(folded.role()).own(bound.roles().get(folded.role()).key().getFirst());
-    return switch (folded.fold()) {
-      case COUNT ->
-          of.map(value -> "COUNT(" + value + ")")
-              .orElse(folded.once() ? "COUNT(DISTINCT " + key + ")" : "COUNT(" + key + ")");
-      case DIFFERENT -> "COUNT(DISTINCT " + of.orElseThrow() + ")";
-      case SUM -> dialect.sum(of.orElseThrow(), folded.type());
-      case AVERAGE -> throw new IllegalStateException("a mean is made of two");
-      case LEAST -> "MIN(" + of.orElseThrow() + ")";
-      case GREATEST -> "MAX(" + of.orElseThrow() + ")";
-    };
+    return folded(folded, of.orElse((folded.once() ? "DISTINCT " : "") + key));
   }
 
   /** Sum and count of a mean, or the one thing that anything else is made of. */
@@ -238,7 +232,7 @@ public final class QuestionSql {
   /** What parts come to, once each is a column. */
   private static Expression whole(Bound.Folded folded, List<Expression> parts) {
     return folded.fold() == Question.Fold.AVERAGE
-        ? Binding.mean(parts.get(0), parts.get(1), folded.decimals())
+        ? Means.of(parts.get(0), parts.get(1), folded.decimals())
         : parts.getFirst();
   }
 
@@ -265,14 +259,7 @@ public final class QuestionSql {
         }
       }
     }
-    List<String> group = needsGroups() ? lineOf() : List.of();
-    with.add(
-        named(
-            "grouped",
-            "SELECT "
-                + String.join(", ", selected)
-                + tables()
-                + (group.isEmpty() ? "" : "\nGROUP BY " + String.join(", ", group))));
+    with.add(named("grouped", selection(String.join(", ", selected))));
     from = "\nFROM grouped a";
     return columns;
   }
@@ -323,9 +310,7 @@ public final class QuestionSql {
       lines.add("COUNT(*) AS n");
     }
     with.add(
-        named(
-            "grouped",
-            "SELECT " + String.join(", ", lines) + "\nFROM joined j" + groupBy(line, "")));
+        named("grouped", "SELECT " + String.join(", ", lines) + "\nFROM joined j" + groupBy(line)));
     var sources = new StringBuilder("\nFROM grouped l");
     roles.forEach(
         (role, once) -> {
@@ -342,10 +327,8 @@ public final class QuestionSql {
         .collect(Collectors.joining(", "));
   }
 
-  private static String groupBy(List<String> line, String alias) {
-    return line.isEmpty()
-        ? ""
-        : "\nGROUP BY " + line.stream().map(c -> alias + c).collect(Collectors.joining(", "));
+  private static String groupBy(List<String> line) {
+    return line.isEmpty() ? "" : "\nGROUP BY " + String.join(", ", line);
   }
 
   /** What one part of a fold is read as in the end; its value joins the joined rows. */
@@ -424,7 +407,7 @@ public final class QuestionSql {
           + " FROM joined WHERE "
           + key.getFirst()
           + " IS NOT NULL) d"
-          + groupBy(line, "");
+          + groupBy(line);
     }
 
     /** Lines are the same where nothing stands against nothing, too. */

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import joiner.expression.Value;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
@@ -23,19 +24,29 @@ public final class Links {
   public static final int NONE = -1;
 
   private final Draft draft;
-  private final Map<TableId, RowValues> values = new HashMap<>();
+  private final Function<TableId, RowValues> values;
   private final Map<RelationshipId, int[][]> children = new HashMap<>();
   private final Map<RelationshipId, int[]> parents = new HashMap<>();
 
   /** The rows of that draft. */
   public Links(Draft draft) {
+    Map<TableId, RowValues> read = new HashMap<>();
     this.draft = draft;
+    this.values =
+        table ->
+            read.computeIfAbsent(
+                table, id -> new RowValues(draft.design().table(id), draft.rows().of(id)));
+  }
+
+  /** The rows of that draft, typed already for formulas. */
+  public Links(Draft draft, FormulaRows rows) {
+    this.draft = draft;
+    this.values = rows::of;
   }
 
   /** The typed values of a table. */
   public RowValues values(TableId table) {
-    return values.computeIfAbsent(
-        table, id -> new RowValues(draft.design().table(id), draft.rows().of(id)));
+    return values.apply(table);
   }
 
   /** For each row of the parent the rows of the child that refer to it. */

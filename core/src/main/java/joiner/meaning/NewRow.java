@@ -11,8 +11,6 @@ import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import joiner.expression.Checked;
-import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.model.Field;
@@ -142,15 +140,7 @@ public final class NewRow {
   }
 
   private Optional<String> byDefault(Field field) {
-    if (!(meaning.defaultOf(field.id()).orElse(null) instanceof Checked.Sound now)) {
-      return Optional.empty();
-    }
-    try {
-      Value value = new Evaluator(clock).evaluate(now.tree(), reference -> Value.NULL);
-      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
-    } catch (EvaluationException e) {
-      return Optional.empty(); // Findings tell a default that gives nothing.
-    }
+    return meaning.valueByDefault(field.id(), new Evaluator(clock)).map(Evaluator::show);
   }
 
   /** A UUID of version 4: RFC 9562, section 5.4. */

@@ -199,7 +199,7 @@ final class SummingUp {
 
   private Read number(Optional<Formula> of) throws Wrong {
     Read read = value(of);
-    if (read.type.kind() != Kind.WHOLE && read.type.kind() != Kind.NUMBER) {
+    if (!read.type.kind().isNumeric()) {
       throw new Wrong("Only numbers are added up, and this is " + read.type.kind().words() + ".");
     }
     return read;
@@ -207,12 +207,7 @@ final class SummingUp {
 
   private Read ordered(Optional<Formula> of) throws Wrong {
     Read read = value(of);
-    boolean hasOrder =
-        switch (read.type.kind()) {
-          case WHOLE, NUMBER, TEXT, DATE, TIME, DATE_TIME, ZONED -> true;
-          case BOOLEAN, UUID, BYTES, INTERVAL, NULL -> false;
-        };
-    if (!hasOrder) {
+    if (!read.type.kind().isOrdered() && read.type.kind() != Kind.TEXT) {
       throw new Wrong("There is no least or greatest of " + read.type.kind().words() + ".");
     }
     return read;

@@ -6,11 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.expression.Checked;
+import joiner.expression.EvaluationException;
+import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.expression.Formula;
 import joiner.expression.Place;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
+import joiner.expression.Value;
 import joiner.model.Design;
 import joiner.model.FarField;
 import joiner.model.Field;
@@ -149,6 +152,19 @@ public final class TableMeaning {
   /** The default of a field, if it has one. */
   public Optional<Checked> defaultOf(FieldId field) {
     return Optional.ofNullable(defaults.get(field));
+  }
+
+  /** What a field holds by default; empty where it has none, or that gives nothing. */
+  public Optional<Value> valueByDefault(FieldId field, Evaluator evaluator) {
+    if (!(defaults.get(field) instanceof Checked.Sound sound)) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(evaluator.evaluate(sound.tree(), reference -> Value.NULL))
+          .filter(value -> value != Value.NULL);
+    } catch (EvaluationException e) {
+      return Optional.empty(); // Findings tell a default that gives nothing.
+    }
   }
 
   /** The field of another row that a formula is the path to, and nothing else. */

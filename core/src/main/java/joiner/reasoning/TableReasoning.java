@@ -378,8 +378,8 @@ final class TableReasoning {
     if (check(known.passes, logic.not(term.isNull())) == Status.UNSATISFIABLE) {
       notes.add(note(Note.Kind.EMPTIES, field, "It lets " + field.label() + " have no value."));
     }
-    defaultOf(field.id())
-        .filter(value -> !(value instanceof Value.Null))
+    meaning
+        .valueByDefault(field.id(), evaluator)
         .map(value -> is(term, value))
         .filter(usual -> check(known.passes, usual, today) == Status.UNSATISFIABLE)
         .ifPresent(
@@ -393,16 +393,6 @@ final class TableReasoning {
 
   private static Note note(Note.Kind kind, Field field, String words) {
     return new Note(kind, Optional.of(field.id()), words);
-  }
-
-  private Optional<Value> defaultOf(FieldId field) {
-    try {
-      return meaning.defaultOf(field).orElse(null) instanceof Checked.Sound sound
-          ? Optional.of(evaluator.evaluate(sound.tree(), reference -> Value.NULL))
-          : Optional.empty();
-    } catch (EvaluationException never) {
-      return Optional.empty();
-    }
   }
 
   private BoolExpr is(Term term, Value value) {

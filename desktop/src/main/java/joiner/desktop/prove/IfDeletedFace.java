@@ -282,7 +282,7 @@ final class IfDeletedFace implements Face {
             edit -> {
               Button delete =
                   Parts.button(
-                      texts.get("deleted.do", Counts.of(chain.gone(), "row", "rows")),
+                      texts.get("deleted.do", Counts.of(chain.outcome().count(), "row", "rows")),
                       () -> model.delete(edit));
               delete.setId("delete-now");
               parts.add(Parts.row(8, delete));
@@ -375,13 +375,13 @@ final class IfDeletedFace implements Face {
     }
     Chain chain = told.get().chain();
     nodes.add(Parts.label(texts.get("deleted.side.go"), "heading"));
-    nodes.add(Parts.fact(texts.get("deleted.side.gone"), Counts.of(chain.gone())));
-    nodes.add(Parts.fact(texts.get("deleted.side.links"), Counts.of(chain.unlinked())));
+    nodes.add(Parts.fact(texts.get("deleted.side.gone"), Counts.of(chain.outcome().count())));
+    nodes.add(Parts.fact(texts.get("deleted.side.links"), Counts.of(chain.outcome().links())));
     nodes.add(
         Parts.fact(
             texts.get("deleted.side.refusing"),
-            Counts.of(chain.refusing()),
-            chain.refusing() > 0 ? "brick" : "muted"));
+            Counts.of(chain.outcome().refusing()),
+            chain.outcome().refusing() > 0 ? "brick" : "muted"));
     nodes.add(Parts.label(texts.get("deleted.side.order"), "heading"));
     nodes.add(
         Parts.card(List.of(Parts.prose(texts.get("deleted.order." + chain.outcome().verdict())))));

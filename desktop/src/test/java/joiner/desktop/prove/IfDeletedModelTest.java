@@ -71,7 +71,7 @@ class IfDeletedModelTest {
     Told chosen = told();
     assertThat(chosen.any()).isFalse();
     assertThat(chosen.what()).contains("Raku");
-    assertThat(chosen.chain().gone()).isLessThan(worst.chain().gone());
+    assertThat(chosen.chain().outcome().count()).isLessThan(worst.chain().outcome().count());
     model.add(worst.rows().getFirst());
     assertThat(told().suppose().cardinality()).isEqualTo(2);
     assertThat(model.chosen()).hasSize(2);
