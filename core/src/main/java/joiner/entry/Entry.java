@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.random.RandomGenerator;
 import joiner.edit.EnterRows;
-import joiner.expression.Checked;
 import joiner.expression.EvaluationException;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
@@ -178,47 +177,6 @@ public final class Entry {
       return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
     } catch (EvaluationException e) {
       return Optional.empty(); // The row it refers to has no such value either.
-    }
-  }
-
-  /** What the cells of a row would be as it is typed: filled in, copied and worked out. */
-  public Map<FieldId, String> shown(Entered entered) {
-    Table table = draft.design().table(entered.table());
-    EnterRows plan = of("", new Entered(entered.table(), entered.row(), entered.cells(), Map.of()));
-    Map<FieldId, String> cells = new LinkedHashMap<>();
-    for (Field field : table.fields()) {
-      Optional<String> text = cell(table.id(), entered.row(), field.id());
-      for (EnterRows.One one : plan.rows()) {
-        text = one.cells().getOrDefault(field.id(), text);
-      }
-      text.ifPresent(t -> cells.put(field.id(), t));
-    }
-    for (Field field : table.fields()) {
-      if (field.isComputed()) {
-        cells.remove(field.id());
-        computed(table, field, cells).ifPresent(text -> cells.put(field.id(), text));
-      }
-    }
-    return cells;
-  }
-
-  private Optional<String> computed(Table table, Field field, Map<FieldId, String> cells) {
-    if (!(draft.meaning().of(table).computed(field.id()).orElse(null)
-        instanceof Checked.Sound sound)) {
-      return Optional.empty();
-    }
-    try {
-      Value value =
-          new Evaluator(clock)
-              .evaluate(
-                  sound.tree(),
-                  there.row(
-                      id ->
-                          ValueReader.valueOrNull(
-                              Optional.ofNullable(cells.get(id)), table.field(id).type())));
-      return value == Value.NULL ? Optional.empty() : Optional.of(Evaluator.show(value));
-    } catch (EvaluationException e) {
-      return Optional.empty();
     }
   }
 }

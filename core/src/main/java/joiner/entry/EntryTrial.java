@@ -4,8 +4,10 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import joiner.audit.AuditReport;
@@ -13,6 +15,10 @@ import joiner.audit.TableAudit;
 import joiner.audit.Violation;
 import joiner.edit.EnterRows;
 import joiner.meaning.Draft;
+import joiner.meaning.WorkedOut;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
@@ -46,6 +52,27 @@ public record EntryTrial(EnterRows edit, Draft before, Draft after, List<Refusal
 
   public boolean isRefused() {
     return !refusals.isEmpty();
+  }
+
+  /**
+   * What the cells of the row that was entered first hold then: typed, filled in, copied and worked
+   * out.
+   *
+   * @param first what was entered
+   */
+  public Map<FieldId, String> shown(Entered first, Clock clock) {
+    Table table = after.design().table(first.table());
+    Rows rows = after.rows().of(table.id());
+    int added = before.rows().of(table.id()).count();
+    int row = first.row().map(id -> rows.place(id).orElseThrow()).orElse(added);
+    WorkedOut computed = WorkedOut.of(after, table, clock);
+    Map<FieldId, String> cells = new LinkedHashMap<>();
+    for (Field field : table.fields()) {
+      Optional<String> text =
+          field.isComputed() ? computed.cell(rows, row, field.id()) : rows.cell(row, field.id());
+      text.ifPresent(t -> cells.put(field.id(), t));
+    }
+    return cells;
   }
 
   /** What of the rows after is new in what breaks the design. */

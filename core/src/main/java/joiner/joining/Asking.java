@@ -182,7 +182,8 @@ public final class Asking {
         joined, new Question.Folded(label, fold, role, Optional.of(of), Counting.AS_JOINED));
   }
 
-  private static String words(Question.Fold fold) {
+  /** What a fold is called before what it is of. */
+  public static String words(Question.Fold fold) {
     return switch (fold) {
       case COUNT -> "Count of";
       case DIFFERENT -> "Different";

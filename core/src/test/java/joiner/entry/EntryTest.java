@@ -151,8 +151,8 @@ class EntryTest {
   @Test
   void whatIsWorkedOutIsShownWhileOneTypes() {
     Table piece = table("piece");
-    Map<FieldId, String> shown =
-        entry().shown(Entered.changed(piece.id(), rows(demo, "piece").id(0)));
+    Entered first = Entered.changed(piece.id(), rows(demo, "piece").id(0));
+    Map<FieldId, String> shown = trial(first).shown(first, Pottery.CLOCK);
     assertThat(shown).containsKey(new FieldId("mark"));
     piece.fields().stream()
         .filter(field -> !field.isComputed())

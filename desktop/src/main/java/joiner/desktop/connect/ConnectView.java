@@ -76,7 +76,10 @@ public final class ConnectView implements StageView {
   private final ComboBox<Optional<Detail>> detail = new ComboBox<>();
   private final Faces<Face> faces =
       new Faces<>(
-          Face.values(), face -> texts.get("face." + face), face -> face(face == Face.MATRIX));
+          Face.values(),
+          Face.MAP,
+          face -> texts.get("face." + face),
+          face -> face(face == Face.MATRIX));
   private final ComboBox<Optional<Scope.Areas>> areas = new ComboBox<>();
   private final TextField find = new TextField();
   private final HBox leftOut = new HBox(6);

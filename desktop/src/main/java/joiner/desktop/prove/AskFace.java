@@ -32,7 +32,6 @@ import javafx.stage.FileChooser;
 import joiner.desktop.prove.AskModel.Deed;
 import joiner.desktop.prove.AskModel.JoinDeed;
 import joiner.desktop.prove.AskModel.State;
-import joiner.desktop.widget.Command;
 import joiner.desktop.widget.CompletionList;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
@@ -229,23 +228,15 @@ final class AskFace implements Face {
     seen.look(visible);
   }
 
-  @Override
-  public List<Command> commands() {
-    var commands = new ArrayList<Command>();
-    commands.add(Command.of(texts.get("ask.new"), this::begin));
-    for (Question question : model.kept()) {
-      commands.add(Command.of(texts.get("ask.open", question.label()), () -> ask(question)));
-    }
-    return commands;
-  }
-
-  private void ask(Question question) {
+  /** Asks a question that is kept. */
+  void ask(Question question) {
     said(Optional.empty());
     first.setText(question.first().isPresent() ? "" + question.first().getAsInt() : "");
     model.ask(question);
   }
 
-  private void begin() {
+  /** Begins anew. */
+  void begin() {
     ask(Asking.nothing());
     column.requestFocus();
   }

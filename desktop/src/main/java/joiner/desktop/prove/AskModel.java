@@ -330,16 +330,16 @@ final class AskModel {
     };
   }
 
-  private String label(Fold fold, String of) {
-    return texts.get("ask.fold.label." + fold, of);
+  private static String label(Fold fold, String of) {
+    return Asking.words(fold) + " " + of;
   }
 
   /** A label without the words of a fold. */
-  private String bare(String label) {
+  private static String bare(String label) {
     for (Fold fold : Fold.values()) {
-      String before = label(fold, "").strip();
-      if (label.startsWith(before + " ")) {
-        return label.substring(before.length() + 1);
+      String before = label(fold, "");
+      if (label.startsWith(before)) {
+        return label.substring(before.length());
       }
     }
     return label;

@@ -228,14 +228,14 @@ final class AuditFace implements Face {
       return;
     }
     for (Mends.Mend mend : ways.get().mends()) {
-      nodes.add(way(mend.words(), () -> model.mend(mend)));
+      nodes.add(Parts.way(mend.words(), () -> model.mend(mend)));
     }
     ways.get()
         .elsewhere()
         .ifPresent(
             elsewhere -> {
               String parent = bench.design().table(elsewhere.over().parent()).noun().singular();
-              Button point = way(texts.get("ways.point", parent), () -> {});
+              Button point = Parts.way(texts.get("ways.point", parent), () -> {});
               point.setOnAction(
                   event ->
                       new Picker<>(texts.get("ways.point.prompt", parent), model.takers(elsewhere))
@@ -246,19 +246,11 @@ final class AuditFace implements Face {
     Rows rows = bench.draft().rows().of(table.id());
     if (first < rows.count()) {
       nodes.add(
-          way(
+          Parts.way(
               texts.get("ways.enter", Counts.of(first + 1)),
               () -> enter.accept(table, rows.id(first))));
     }
     nodes.add(Parts.prose(texts.get("ways.undo"), "muted"));
-  }
-
-  private static Button way(String words, Runnable action) {
-    Button way = Parts.button(words, action, "way");
-    way.setWrapText(true);
-    way.setMinWidth(0);
-    way.setMaxWidth(Double.MAX_VALUE);
-    return way;
   }
 
   private final class LineCell extends ListCell<Line> {

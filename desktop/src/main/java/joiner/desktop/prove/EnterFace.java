@@ -18,15 +18,11 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import joiner.desktop.prove.EnterModel.Part;
 import joiner.desktop.prove.EnterModel.Row;
 import joiner.desktop.prove.EnterModel.Tried;
-import joiner.desktop.widget.Command;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -34,13 +30,11 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
 import joiner.edit.EnterRows;
-import joiner.entry.Entered;
 import joiner.entry.Refusal;
 import joiner.expression.Kind;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldGroup;
-import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -57,10 +51,6 @@ final class EnterFace implements Face {
   private static final double MOMENT = 168;
   private static final double PROSE = 300;
   private static final int SHORT = 100;
-  private static final double BELOW = 120;
-  private static final double LEAST_BELOW = 84;
-  private static final int MOST_BELOW = 30;
-  private static final int MOST_COLUMNS = 5;
 
   private final Workbench bench;
   private final Texts texts;
@@ -87,20 +77,14 @@ final class EnterFace implements Face {
   private final HBox main = new HBox(16);
   private final VBox side = new VBox(8);
   private final WhenSeen seen = new WhenSeen(this::show);
-  private final List<Cell> cells = new ArrayList<>();
+  private final EnterControls controls;
+  private final EnterDetails lines;
   private Optional<Built> built = Optional.empty();
   private List<Row> rowsShown = List.of();
   private boolean filling;
 
   /** What the form was made for; while that is the same its controls stay. */
   private record Built(Design design, Table table, Optional<RowId> row, String below) {}
-
-  /**
-   * A control of the form with what it shows.
-   *
-   * @param show shows what there is now
-   */
-  private record Cell(Runnable show) {}
 
   /**
    * A form of no table yet.
@@ -112,14 +96,40 @@ final class EnterFace implements Face {
     this.texts = texts;
     this.model = new EnterModel(bench, texts);
     this.ifDeleted = ifDeleted;
-    build();
+    this.controls = new EnterControls(model, texts);
+    this.lines = new EnterDetails(bench, texts, model, controls, this::addTo);
+    var right = new VBox(8, form(), deeds());
+    right.setMinWidth(0);
+    right.setPrefWidth(LIST); // It takes what the list leaves.
+    HBox.setHgrow(right, Priority.ALWAYS);
+    main.getChildren().setAll(list(), right);
+    main.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER && !save.isDisabled()) {
+            model.save();
+            event.consume();
+          }
+        });
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());
     model.listedProperty().subscribe(value -> seen.changed());
     model.triedProperty().subscribe(value -> seen.changed());
   }
 
-  private void build() {
+  /** A button with what it is found by. */
+  private void button(Button button, String id, Runnable action) {
+    button.setId(id);
+    button.setOnAction(event -> action.run());
+  }
+
+  private void button(Button button, String id, String words, Runnable action) {
+    button(button, id, action);
+    button.setText(texts.get(words));
+  }
+
+  /** The rows at the left, with what begins a new one and changes many. */
+  private Node list() {
     filter.setId("enter-filter");
     filter.setPromptText(texts.get("enter.filter"));
     filter.setAccessibleText(texts.get("enter.filter"));
@@ -148,19 +158,12 @@ final class EnterFace implements Face {
               }
             });
     VBox.setVgrow(list, Priority.ALWAYS);
-    fresh.setMinWidth(0);
-    fresh.setMaxWidth(Double.MAX_VALUE);
-    fresh.setId("enter-new");
-    fresh.setOnAction(event -> begin());
-    all.setId("enter-all");
-    all.setText(texts.get("enter.all"));
-    all.setMinWidth(0);
-    all.setMaxWidth(Double.MAX_VALUE);
-    all.setOnAction(
-        event ->
-            new Picker<>(
-                    texts.get("enter.all.field"), Offers.among(model.changeable(), Field::label))
-                .open(all, this::askForAll));
+    button(fresh, "enter-new", this::begin);
+    button(all, "enter-all", "enter.all", this::pickForAll);
+    for (Button wide : List.of(fresh, all)) {
+      wide.setMinWidth(0);
+      wide.setMaxWidth(Double.MAX_VALUE);
+    }
     value.setId("enter-all-value");
     value.setVisible(false);
     value.setManaged(false);
@@ -168,41 +171,26 @@ final class EnterFace implements Face {
     left.setMinWidth(LIST);
     left.setMaxWidth(MOST_LIST);
     left.prefWidthProperty().bind(main.widthProperty().multiply(LIST_SHARE));
-    save.setId("enter-save");
-    save.setOnAction(event -> model.save());
-    forget.setId("enter-forget");
-    forget.setText(texts.get("enter.forget"));
-    forget.setOnAction(event -> model.forget());
-    unfinished.setId("enter-unfinished");
-    unfinished.setText(texts.get("enter.unfinished"));
-    unfinished.setTooltip(new Tooltip(texts.get("enter.unfinished.why")));
-    unfinished.setOnAction(event -> model.save());
-    back.setId("enter-back");
-    back.setOnAction(event -> model.back());
-    like.setId("enter-like");
-    like.setText(texts.get("enter.like"));
-    like.setOnAction(event -> model.copy());
-    delete.setId("enter-delete");
-    delete.setText(texts.get("enter.delete"));
-    delete.setOnAction(event -> openRow().ifPresent(ifDeleted));
+    return left;
+  }
+
+  private Node form() {
+    button(like, "enter-like", "enter.like", model::copy);
+    button(delete, "enter-delete", "enter.delete", () -> openRow().ifPresent(ifDeleted));
     form.setId("enter-form");
     content.getChildren().setAll(Parts.row(8, title, Parts.spring(), like, delete), form, details);
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
-    var deeds = new FlowPane(8, 6, save, unfinished, forget, back, state);
-    var right = new VBox(8, scroll, deeds);
-    right.setMinWidth(0);
-    right.setPrefWidth(LIST); // It takes what the list leaves.
-    HBox.setHgrow(right, Priority.ALWAYS);
-    main.getChildren().setAll(left, right);
-    main.addEventFilter(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER && !save.isDisabled()) {
-            model.save();
-            event.consume();
-          }
-        });
+    return scroll;
+  }
+
+  private Node deeds() {
+    button(save, "enter-save", model::save);
+    button(forget, "enter-forget", "enter.forget", model::forget);
+    button(unfinished, "enter-unfinished", "enter.unfinished", model::save);
+    unfinished.setTooltip(new Tooltip(texts.get("enter.unfinished.why")));
+    button(back, "enter-back", model::back);
+    return new FlowPane(8, 6, save, unfinished, forget, back, state);
   }
 
   @Override
@@ -221,19 +209,17 @@ final class EnterFace implements Face {
     seen.look(visible);
   }
 
-  @Override
-  public List<Command> commands() {
-    return model.table().stream()
-        .map(table -> Command.of(texts.get("enter.new.of", table.noun().singular()), this::begin))
-        .toList();
-  }
-
   /** Opens a row of the table that is chosen. */
   void open(RowId row) {
     filter.clear();
     model.refresh();
     model.open(Optional.of(row));
     seen.changed();
+  }
+
+  private void pickForAll() {
+    new Picker<>(texts.get("enter.all.field"), Offers.among(model.changeable(), Field::label))
+        .open(all, this::askForAll);
   }
 
   /** Asks what all rows that were found are to hold. */
@@ -272,7 +258,8 @@ final class EnterFace implements Face {
         .findFirst();
   }
 
-  private void begin() {
+  /** Begins anew. */
+  void begin() {
     model.open(Optional.empty());
     show();
     form.lookupAll(".text-field").stream().findFirst().ifPresent(Node::requestFocus);
@@ -289,8 +276,8 @@ final class EnterFace implements Face {
     showList(table.get());
     Optional<RowId> row = model.opened();
     String below =
-        model.details().stream()
-            .map(r -> r.id().value() + model.below(r).size())
+        model.below().all().stream()
+            .map(r -> r.id().value() + model.below().rows(r).size())
             .toList()
             .toString();
     var now = new Built(bench.design(), table.get(), row, below);
@@ -300,7 +287,7 @@ final class EnterFace implements Face {
       built = Optional.of(now);
       buildForm(table.get(), same);
     }
-    cells.forEach(cell -> cell.show.run());
+    controls.show();
     showState(table.get());
     showSide(table.get());
   }
@@ -336,18 +323,18 @@ final class EnterFace implements Face {
         same && content.getScene() != null && content.getScene().getFocusOwner() != null
             ? String.valueOf(content.getScene().getFocusOwner().getId())
             : "";
-    cells.clear();
+    controls.clear();
     form.getChildren().clear();
     Map<Optional<FieldGroup>, FlowPane> groups = new LinkedHashMap<>();
-    for (Part part : model.parts(table)) {
+    for (EnterPart part : model.parts(table)) {
       groups
           .computeIfAbsent(table.groupOf(part.fields().getLast()), this::group)
           .getChildren()
           .add(labelled(table, part));
     }
     details.getChildren().clear();
-    for (Relationship over : model.details()) {
-      details.getChildren().add(below(over));
+    for (Relationship over : model.below().all()) {
+      details.getChildren().add(lines.of(over));
     }
     if (!focused.isEmpty()) {
       Optional.ofNullable(content.lookup("#" + focused)).ifPresent(Node::requestFocus);
@@ -363,37 +350,25 @@ final class EnterFace implements Face {
     return fields;
   }
 
-  private Node labelled(Table table, Part part) {
+  private Node labelled(Table table, EnterPart part) {
     boolean required = part.fields().stream().allMatch(table::isRequired);
-    String name =
-        switch (part) {
-          case Part.Own own -> own.field().label();
-          case Part.To to when to.fields().size() == 1 ->
-              table.field(to.fields().getFirst()).label();
-          case Part.To to -> to.parent().label();
-        };
+    String name = part.label(table);
     Label called = Parts.label(name + (required ? " •" : ""), "muted", "small");
-    Node control = control(table, part, name, model::text, model::type, "enter");
-    Label wrong = Parts.prose("", "brick", "small");
+    Node control =
+        controls.of(table, part, name, new EnterControls.At("enter", model::text, model::type));
+    Label wrong =
+        controls.refusals(
+            () -> model.isUnsaved(model.opened()) ? model.refusals(part.fields()) : List.of(), " ");
     double width = width(part);
     wrong.setMaxWidth(width);
-    cells.add(
-        new Cell(
-            () -> {
-              List<String> refusals =
-                  model.isUnsaved(model.opened()) ? model.refusals(part.fields()) : List.of();
-              wrong.setText(String.join(" ", refusals));
-              wrong.setVisible(!refusals.isEmpty());
-              wrong.setManaged(!refusals.isEmpty());
-            }));
     var box = new VBox(2, called, control, wrong);
     box.setPrefWidth(width);
     return box;
   }
 
   /** As wide as what it holds usually is. */
-  private static double width(Part part) {
-    if (!(part instanceof Part.Own(Field field))) {
+  private static double width(EnterPart part) {
+    if (!(part instanceof EnterPart.Own(Field field))) {
       return FIELD;
     }
     boolean moment = field.type().kind() == Kind.DATE_TIME || field.type().kind() == Kind.ZONED;
@@ -404,285 +379,13 @@ final class EnterFace implements Face {
     return moment ? MOMENT : prose ? PROSE : FIELD;
   }
 
-  private interface Text {
-    String of(FieldId field);
-  }
-
-  /** What a part is entered by. */
-  private Node control(
-      Table table,
-      Part part,
-      String name,
-      Text text,
-      Consumer<Map<FieldId, String>> type,
-      String id) {
-    String own = id + "-" + part.fields().getLast().value();
-    return switch (part) {
-      case Part.To(Relationship over, Table parent) ->
-          reference(table, over, name, text, type, own);
-      case Part.Own(Field field) when !EnterModel.isTyped(field) -> given(field, name, text);
-      case Part.Own(Field field) when field.type() instanceof FieldType.Choice choice ->
-          choices(field, choiceTexts(choice), name, text, type, own);
-      case Part.Own(Field field) when field.type().kind() == Kind.BOOLEAN ->
-          choices(field, List.of("true", "false"), name, text, type, own);
-      case Part.Own(Field field) -> typed(field, name, text, type, own);
-    };
-  }
-
-  private static List<String> choiceTexts(FieldType.Choice choice) {
-    return choice.entries().stream()
-        .filter(entry -> !entry.retired())
-        .map(FieldType.Choice.Entry::text)
-        .toList();
-  }
-
-  private Node typed(
-      Field field, String name, Text text, Consumer<Map<FieldId, String>> type, String id) {
-    var control = new TextField();
-    control.setId(id);
-    control.setAccessibleText(name);
-    control.setPromptText(prompt(field));
-    boolean[] showing = {false};
-    control
-        .textProperty()
-        .subscribe(
-            (was, is) -> {
-              if (!showing[0]) {
-                type.accept(Map.of(field.id(), is));
-              }
-            });
-    cells.add(
-        new Cell(
-            () -> {
-              String now = text.of(field.id());
-              if (!control.getText().equals(now)) {
-                showing[0] = true;
-                control.setText(now);
-                showing[0] = false;
-              }
-            }));
-    return control;
-  }
-
-  private String prompt(Field field) {
-    return switch (field.type().kind()) {
-      case DATE -> texts.get("enter.prompt.date");
-      case DATE_TIME -> texts.get("enter.prompt.moment");
-      case TIME -> texts.get("enter.prompt.time");
-      default -> field.unit();
-    };
-  }
-
-  /** What nobody types shows what it becomes. */
-  private Node given(Field field, String name, Text text) {
-    var shown = new TextField();
-    shown.setEditable(false);
-    shown.setFocusTraversable(false);
-    shown.getStyleClass().add("given");
-    shown.setAccessibleText(name);
-    cells.add(
-        new Cell(
-            () ->
-                shown.setText(
-                    model
-                        .tried()
-                        .map(t -> t.shown().getOrDefault(field.id(), ""))
-                        .orElse(text.of(field.id())))));
-    return shown;
-  }
-
-  private Button picked(String name, String id) {
-    Button button = Parts.button("", () -> {}, "picked");
-    button.setId(id);
-    button.setMinWidth(0);
-    button.setMaxWidth(Double.MAX_VALUE);
-    button.setAccessibleText(name);
-    return button;
-  }
-
-  private Node choices(
-      Field field,
-      List<String> choices,
-      String name,
-      Text text,
-      Consumer<Map<FieldId, String>> type,
-      String id) {
-    Button button = picked(name, id);
-    button.setOnAction(
-        event -> {
-          var all = new ArrayList<>(choices);
-          all.addFirst("");
-          new Picker<>(name, Offers.among(all, this::choice))
-              .at(Optional.of(text.of(field.id())))
-              .open(
-                  button,
-                  picked -> {
-                    type.accept(Map.of(field.id(), picked));
-                    button.requestFocus();
-                  });
-        });
-    cells.add(new Cell(() -> button.setText(choice(text.of(field.id())))));
-    return button;
-  }
-
-  private String choice(String text) {
-    return switch (text) {
-      case "" -> texts.get("enter.none");
-      case "true" -> texts.get("enter.yes");
-      case "false" -> texts.get("enter.no");
-      default -> text;
-    };
-  }
-
-  private Node reference(
-      Table table,
-      Relationship over,
-      String name,
-      Text text,
-      Consumer<Map<FieldId, String>> type,
-      String id) {
-    Button button = picked(name, id);
-    boolean optional = !over.childFields().stream().allMatch(table::isRequired);
-    Consumer<String> pick =
-        begun ->
-            new Picker<>(name, model.offers(over, optional))
-                .begunWith(begun)
-                .open(
-                    button,
-                    picked -> {
-                      model.pick(over, picked, type::accept);
-                      button.requestFocus();
-                    });
-    button.setOnAction(event -> pick.accept(""));
-    button.addEventHandler(
-        KeyEvent.KEY_TYPED,
-        event -> { // A letter begins to look for a row.
-          String letter = event.getCharacter();
-          if (!letter.isBlank()
-              && !event.isControlDown()
-              && !event.isAltDown()
-              && Character.isLetterOrDigit(letter.charAt(0))) {
-            pick.accept(letter);
-            event.consume();
-          }
-        });
-    cells.add(
-        new Cell(
-            () -> {
-              String label = model.label(over, over.childFields().stream().map(text::of).toList());
-              button.setText(label.isEmpty() ? texts.get("enter.none") : label);
-            }));
-    return button;
-  }
-
-  /** The rows that refer to the open one, as lines of controls. */
-  private Node below(Relationship over) {
-    Table child = bench.design().table(over.child());
-    List<Entered> rows = model.below(over);
-    Button add = Parts.button(texts.get("enter.add", child.noun().indefinite()), () -> addTo(over));
-    add.setId("add-" + over.name());
-    String counted = Counts.of(rows.size(), child.noun().singular(), child.noun().plural());
-    boolean several =
-        model.details().stream().filter(r -> r.child().equals(over.child())).count() > 1;
-    Label heading =
-        Parts.label(
-            several
-                ? texts.get(
-                    "enter.below.as",
-                    counted,
-                    String.join(", ", child.labelsOf(over.childFields())))
-                : counted,
-            "strong");
-    var box = new VBox(6, Parts.row(8, heading, Parts.spring(), add));
-    List<Part> parts =
-        model.parts(child).stream()
-            .filter(part -> part.fields().stream().noneMatch(over.childFields()::contains))
-            .filter(part -> !(part instanceof Part.Own own) || EnterModel.isTyped(own.field()))
-            .limit(MOST_COLUMNS)
-            .toList();
-    if (!rows.isEmpty() && !parts.isEmpty()) {
-      box.getChildren().add(sideways(grid(over, child, rows, parts)));
-    }
-    Label wrong = Parts.prose("", "brick", "small");
-    cells.add(
-        new Cell(
-            () -> {
-              List<String> refusals = model.refusals(over);
-              wrong.setText(String.join("\n", refusals));
-              wrong.setVisible(!refusals.isEmpty());
-              wrong.setManaged(!refusals.isEmpty());
-            }));
-    box.getChildren().add(wrong);
-    if (rows.size() > MOST_BELOW) {
-      box.getChildren()
-          .add(
-              Parts.label(
-                  texts.get("enter.more", rows.size() - MOST_BELOW, child.label()), "muted"));
-    }
-    return box;
-  }
-
   private void addTo(Relationship over) {
-    model.add(over);
+    model.below().add(over);
     show();
-    int last = model.below(over).size() - 1;
-    content.lookupAll(".below-" + over.id().value() + "-" + last).stream()
+    int last = model.below().rows(over).size() - 1;
+    content.lookupAll("." + EnterDetails.style(over, last)).stream()
         .findFirst()
         .ifPresent(Node::requestFocus);
-  }
-
-  /** What is wider than there is room scrolls by itself. */
-  private static Node sideways(Node wide) {
-    var scroll = new ScrollPane(wide);
-    scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-    scroll.setFitToWidth(true);
-    scroll.setMinWidth(0);
-    scroll.setMinHeight(Region.USE_PREF_SIZE);
-    return scroll;
-  }
-
-  private Node grid(Relationship over, Table child, List<Entered> rows, List<Part> parts) {
-    var grid = new GridPane(6, 4);
-    grid.setPadding(new Insets(0, 0, 10, 0)); // Room for a bar below.
-    for (int column = 0; column < parts.size(); column++) {
-      Part part = parts.get(column);
-      String name =
-          part instanceof Part.To to && to.fields().size() > 1
-              ? to.parent().label()
-              : child.field(part.fields().getLast()).label();
-      grid.add(Parts.label(name, "muted", "small"), column, 0);
-    }
-    int shown = Math.min(rows.size(), MOST_BELOW);
-    int first = rows.size() - shown;
-    for (int i = first; i < rows.size(); i++) {
-      int place = i;
-      for (int column = 0; column < parts.size(); column++) {
-        Part part = parts.get(column);
-        Node control =
-            control(
-                child,
-                part,
-                child.field(part.fields().getLast()).label(),
-                field -> below(over, place, field),
-                typed -> model.type(over, place, typed),
-                "below-" + over.name() + "-" + place);
-        ((Region) control).setPrefWidth(BELOW);
-        ((Region) control).setMinWidth(LEAST_BELOW);
-        control.getStyleClass().add("below-" + over.id().value() + "-" + place);
-        grid.add(control, column, i - first + 1);
-      }
-      if (rows.get(i).row().isEmpty()) {
-        Button remove = Parts.button("×", () -> model.remove(over, place), "plain");
-        remove.setAccessibleText(texts.get("enter.remove", child.noun().singular()));
-        grid.add(remove, parts.size(), i - first + 1);
-      }
-    }
-    return grid;
-  }
-
-  private String below(Relationship over, int place, FieldId field) {
-    List<Entered> rows = model.below(over);
-    return place < rows.size() ? model.text(rows.get(place), field) : "";
   }
 
   private void showState(Table table) {
@@ -765,7 +468,7 @@ final class EnterFace implements Face {
   }
 
   private void filledIn(Table table, Tried tried, List<Node> nodes) {
-    List<Field> given = table.fields().stream().filter(f -> !EnterModel.isTyped(f)).toList();
+    List<Field> given = table.fields().stream().filter(f -> !EnterPart.isTyped(f)).toList();
     if (given.isEmpty()) {
       return;
     }

@@ -2,7 +2,6 @@ package joiner.desktop.prove;
 
 import java.time.Clock;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -16,7 +15,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.audit.Violation;
-import joiner.desktop.widget.Offers;
+import joiner.desktop.prove.EnterPicks.Pick;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
@@ -54,12 +53,12 @@ import joiner.rows.Rows;
  * saved or given up, wherever one goes meanwhile.
  */
 final class EnterModel {
-  private static final int MOST_OFFERED = 200;
-
   private final Workbench bench;
   private final Texts texts;
   private final Computed<OfTable, Listed> listed;
   private final Computed<Typed, Tried> tried;
+  private final EnterPicks picks;
+  private final EnterBelow below;
   private final long seed = System.nanoTime();
   private Optional<TableId> table = Optional.empty();
 
@@ -71,12 +70,6 @@ final class EnterModel {
 
   /** The rows that were found last. */
   private Optional<Found> found = Optional.empty();
-
-  /** Which rows refer to the open one, over each relationship. */
-  private final Map<RelationshipId, List<RowId>> referring = new HashMap<>();
-
-  private Optional<Draft> referringOf = Optional.empty();
-  private Optional<RowId> referringTo = Optional.empty();
 
   private record Found(Listed of, String words, List<Row> rows) {}
 
@@ -109,39 +102,14 @@ final class EnterModel {
    * What comes of what is typed.
    *
    * @param shown what the cells of the row hold then, those that nobody types among them
-   * @param details the same of the rows below, by relationship and in their order
    */
-  record Tried(
-      Draft draft,
-      Entered entered,
-      EntryTrial trial,
-      Map<FieldId, String> shown,
-      Map<RelationshipId, List<Map<FieldId, String>>> details) {}
-
-  /** What is entered at one place: a field, or a reference of one field or several. */
-  sealed interface Part {
-    List<FieldId> fields();
-
-    /** A value of its own. */
-    record Own(Field field) implements Part {
-      @Override
-      public List<FieldId> fields() {
-        return List.of(field.id());
-      }
-    }
-
-    /** A row of another table. */
-    record To(Relationship over, Table parent) implements Part {
-      @Override
-      public List<FieldId> fields() {
-        return over.childFields();
-      }
-    }
-  }
+  record Tried(Draft draft, Entered entered, EntryTrial trial, Map<FieldId, String> shown) {}
 
   EnterModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    this.picks = new EnterPicks(bench, texts, this::parents);
+    this.below = new EnterBelow(this, bench, texts);
     Clock clock = bench.clock();
     this.listed =
         new Computed<>(
@@ -187,12 +155,7 @@ final class EnterModel {
     EnterRows edit =
         new Entry(draft, clock, new Random(seed)).of(name(draft, entered, clock), entered);
     EntryTrial trial = EntryTrial.of(draft, edit, known, clock);
-    var entry = new Entry(draft, clock, new Random(seed));
-    Map<RelationshipId, List<Map<FieldId, String>>> details = new LinkedHashMap<>();
-    entered
-        .details()
-        .forEach((over, rows) -> details.put(over, rows.stream().map(entry::shown).toList()));
-    return new Tried(draft, entered, trial, entry.shown(entered), details);
+    return new Tried(draft, entered, trial, trial.shown(entered, clock));
   }
 
   private static String name(Draft draft, Entered entered, Clock clock) {
@@ -223,6 +186,30 @@ final class EnterModel {
     Map<RelationshipId, ParentRows> parents = new HashMap<>();
     all.forEach(over -> parents.put(over.id(), ParentRows.of(draft, over, clock)));
     return parents;
+  }
+
+  /** What a row can refer to. */
+  EnterPicks picks() {
+    return picks;
+  }
+
+  /** The rows that refer to the open one. */
+  EnterBelow below() {
+    return below;
+  }
+
+  /** The parts of a table's row. */
+  List<EnterPart> parts(Table of) {
+    return EnterPart.of(bench.draft(), of);
+  }
+
+  /** The rows a reference can lead to, once they are known. */
+  private Optional<ParentRows> parents(RelationshipId over) {
+    return listed
+        .answer()
+        .latest()
+        .filter(l -> Optional.of(l.table).equals(table))
+        .map(l -> l.parents.get(over));
   }
 
   ReadOnlyObjectProperty<Answer<Listed>> listedProperty() {
@@ -321,7 +308,8 @@ final class EnterModel {
     return unsaved.getOrDefault(place, new Entered(place.table, place.row, Map.of(), Map.of()));
   }
 
-  private void entered(Entered typed) {
+  /** Types into the open row and those below it. */
+  void entered(Entered typed) {
     boolean nothing = typed.cells().isEmpty() && typed.details().isEmpty();
     if (nothing) {
       unsaved.remove(place());
@@ -362,7 +350,8 @@ final class EnterModel {
             t -> Optional.of(t.entered.table()).equals(table) && t.entered.row().equals(opened()));
   }
 
-  private String kept(Entered row, FieldId field) {
+  /** What a cell holds that is there already. */
+  String kept(Entered row, FieldId field) {
     Rows rows = bench.draft().rows().of(row.table());
     var place = row.row().map(rows::place);
     return place.isPresent() && place.get().isPresent()
@@ -377,7 +366,7 @@ final class EnterModel {
   }
 
   /** A row with cells typed; what is as it was is not typed. */
-  private Entered typed(Entered row, Map<FieldId, String> cells) {
+  Entered typed(Entered row, Map<FieldId, String> cells) {
     Map<FieldId, String> all = new LinkedHashMap<>(row.cells());
     cells.forEach(
         (field, text) -> {
@@ -397,102 +386,6 @@ final class EnterModel {
         || bench.design().table(of).field(field).origin() instanceof Origin.Copied;
   }
 
-  /** The parts of a table's row, in the order of its fields. */
-  List<Part> parts(Table of) {
-    var parts = new ArrayList<Part>();
-    Set<FieldId> referring = new LinkedHashSet<>();
-    List<Relationship> up = bench.design().parentsOf(of.id());
-    up.stream()
-        .filter(r -> r.childFields().size() > 1)
-        .forEach(r -> referring.addAll(r.childFields()));
-    for (Field field : of.fields()) {
-      Optional<Relationship> over = ParentRows.readIn(bench.draft(), of.id(), field.id());
-      if (over.isPresent()) {
-        parts.add(new Part.To(over.get(), bench.design().table(over.get().parent())));
-      } else if (!referring.contains(field.id())) {
-        parts.add(new Part.Own(field));
-      }
-    }
-    return parts;
-  }
-
-  /** Whether people type the field at all. */
-  static boolean isTyped(Field field) {
-    return field.origin() instanceof Origin.Typed && !(field.type() instanceof FieldType.Counter)
-        || field.origin() instanceof Origin.Copied;
-  }
-
-  /** The rows a reference can lead to, once they are known. */
-  private Optional<ParentRows> parents(Relationship over) {
-    return listed
-        .answer()
-        .latest()
-        .filter(l -> Optional.of(l.table).equals(table))
-        .map(l -> l.parents.get(over.id()));
-  }
-
-  /** What somebody picks to refer to. */
-  sealed interface Pick {
-    /** No row. */
-    record None() implements Pick {}
-
-    /** A row that is there. */
-    record There(ParentRows.Parent parent) implements Pick {}
-
-    /**
-     * A row that is to be entered first.
-     *
-     * @param text what was typed to find it
-     */
-    record Fresh(String text) implements Pick {}
-  }
-
-  /** Rows to refer to; the first refers to none, the last is to be entered. */
-  Offers<Pick> offers(Relationship over, boolean optional) {
-    Optional<ParentRows> rows = parents(over);
-    Table parent = bench.design().table(over.parent());
-    return typed -> {
-      var offers = new ArrayList<Offers.Offer<Pick>>();
-      if (optional && typed.isBlank()) {
-        offers.add(Offers.Offer.of(new Pick.None(), texts.get("enter.nobody")));
-      }
-      for (ParentRows.Parent row :
-          rows.map(all -> all.meantBy(typed, MOST_OFFERED)).orElse(List.of())) {
-        String shown =
-            String.join(" · ", row.shown())
-                + (row.offered()
-                    ? ""
-                    : " " + texts.get(row.retired() ? "enter.retired" : "enter.notOffered"));
-        offers.add(new Offers.Offer<>(new Pick.There(row), row.label(), shown.strip(), ""));
-      }
-      if (!over.isSelfReference()) {
-        String words =
-            typed.isBlank()
-                ? texts.get("enter.fresh", parent.noun().singular())
-                : texts.get("enter.fresh.named", parent.noun().singular(), typed.strip());
-        offers.add(new Offers.Offer<>(new Pick.Fresh(typed.strip()), words, "", ""));
-      }
-      return offers;
-    };
-  }
-
-  /** What a reference is called that some cells make. */
-  String label(Relationship over, List<String> cells) {
-    if (cells.stream().allMatch(String::isEmpty)) {
-      return "";
-    }
-    String key = String.join(" · ", cells);
-    Optional<ParentRows> rows = parents(over);
-    if (rows.isEmpty()) {
-      return key; // People read names as soon as they are known.
-    }
-    Optional<ParentRows.Parent> parent =
-        cells.size() == 1
-            ? rows.get().find(cells.getFirst())
-            : rows.get().all().stream().filter(p -> p.cells().equals(cells)).findFirst();
-    return parent.map(ParentRows.Parent::label).orElseGet(() -> texts.get("enter.missing", key));
-  }
-
   /** Where one comes back to once a row is entered that was to be referred to. */
   private record Waiting(TableId table, Optional<RowId> row, Relationship over, Typing typing) {}
 
@@ -509,9 +402,9 @@ final class EnterModel {
    */
   void pick(Relationship over, Pick pick, Typing typing) {
     switch (pick) {
-      case Pick.None none -> typing.type(cells(over, Optional.empty()));
+      case Pick.None none -> typing.type(EnterPicks.cells(over, Optional.empty()));
       case Pick.There(ParentRows.Parent parent) ->
-          typing.type(cells(over, Optional.of(parent.cells())));
+          typing.type(EnterPicks.cells(over, Optional.of(parent.cells())));
       case Pick.Fresh(String text) -> {
         waiting.push(new Waiting(table.orElseThrow(), opened(), over, typing));
         Table parent = bench.design().table(over.parent());
@@ -528,7 +421,7 @@ final class EnterModel {
   /** The field that what was typed to find a row is likely to be. */
   private static Optional<Field> namingField(Table of) {
     return of.fields().stream()
-        .filter(EnterModel::isTyped)
+        .filter(EnterPart::isTyped)
         .filter(field -> field.type() instanceof FieldType.Text)
         .findFirst();
   }
@@ -556,118 +449,7 @@ final class EnterModel {
             .map(field -> kept(Entered.changed(to.over.parent(), entered), field))
             .toList();
     back();
-    to.typing.type(cells(to.over, Optional.of(key)));
-  }
-
-  /** The cells that let a row refer to another, or to none. */
-  private static Map<FieldId, String> cells(Relationship over, Optional<List<String>> key) {
-    Map<FieldId, String> cells = new LinkedHashMap<>();
-    for (int i = 0; i < over.childFields().size(); i++) {
-      int at = i;
-      cells.put(over.childFields().get(i), key.map(of -> of.get(at)).orElse(""));
-    }
-    return cells;
-  }
-
-  /** Relationships over which rows refer to those of the table, itself not among them. */
-  List<Relationship> details() {
-    return table.stream()
-        .flatMap(t -> bench.design().childrenOf(t).stream())
-        .filter(r -> !r.isSelfReference())
-        .filter(r -> bench.draft().rows().link(r.child()).isEmpty())
-        .toList();
-  }
-
-  /** The rows that refer to the open row: those that are there as they are typed, then new ones. */
-  List<Entered> below(Relationship over) {
-    List<Entered> typed = entered().details().getOrDefault(over.id(), List.of());
-    var all = new ArrayList<Entered>();
-    for (RowId id : referring(over)) {
-      all.add(
-          typed.stream()
-              .filter(row -> row.row().equals(Optional.of(id)))
-              .findFirst()
-              .orElseGet(() -> Entered.changed(over.child(), id)));
-    }
-    typed.stream().filter(row -> row.row().isEmpty()).forEach(all::add);
-    return all;
-  }
-
-  /** They are looked for once for a row of a draft, in time linear in the rows. */
-  private List<RowId> referring(Relationship over) {
-    boolean known =
-        referringOf.filter(of -> of == bench.draft()).isPresent() && referringTo.equals(opened());
-    if (!known) {
-      referring.clear();
-      referringOf = Optional.of(bench.draft());
-      referringTo = opened();
-    }
-    return referring.computeIfAbsent(over.id(), id -> findReferring(over));
-  }
-
-  private List<RowId> findReferring(Relationship over) {
-    if (opened().isEmpty()) {
-      return List.of();
-    }
-    Rows children = bench.draft().rows().of(over.child());
-    List<String> key =
-        over.parentFields().stream()
-            .map(f -> kept(Entered.changed(table.orElseThrow(), opened().get()), f))
-            .toList();
-    return IntStream.range(0, children.count())
-        .filter(
-            row ->
-                IntStream.range(0, key.size())
-                    .allMatch(
-                        i ->
-                            !key.get(i).isEmpty()
-                                && children
-                                    .cell(row, over.childFields().get(i))
-                                    .filter(key.get(i)::equals)
-                                    .isPresent()))
-        .mapToObj(children::id)
-        .toList();
-  }
-
-  /** What a cell of a row below holds as it is typed. */
-  String text(Entered row, FieldId field) {
-    String typed = row.cells().get(field);
-    return typed != null ? typed : kept(row, field);
-  }
-
-  /** Types into a row below. */
-  void type(Relationship over, int place, Map<FieldId, String> cells) {
-    List<Entered> all = new ArrayList<>(below(over));
-    all.set(place, typed(all.get(place), cells));
-    below(over, all);
-  }
-
-  /** Adds a row below. */
-  void add(Relationship over) {
-    List<Entered> all = new ArrayList<>(below(over));
-    all.add(Entered.added(over.child()));
-    below(over, all);
-  }
-
-  /** Takes a new row below away again. */
-  void remove(Relationship over, int place) {
-    List<Entered> all = new ArrayList<>(below(over));
-    all.remove(place);
-    below(over, all);
-  }
-
-  /** Rows below count where something is typed in them, or they are new. */
-  private void below(Relationship over, List<Entered> all) {
-    List<Entered> typed =
-        all.stream().filter(row -> row.row().isEmpty() || !row.cells().isEmpty()).toList();
-    Entered now = entered();
-    Map<RelationshipId, List<Entered>> details = new LinkedHashMap<>(now.details());
-    if (typed.isEmpty()) {
-      details.remove(over.id());
-    } else {
-      details.put(over.id(), typed);
-    }
-    entered(new Entered(now.table(), now.row(), now.cells(), details));
+    to.typing.type(EnterPicks.cells(to.over, Optional.of(key)));
   }
 
   /** The refusals of the open row itself that are about a field. */
@@ -691,35 +473,6 @@ final class EnterModel {
                   return one.row().equals(opened()) && one.table().equals(refusal.table());
                 })
             .isPresent();
-  }
-
-  /** Why rows below are refused, each with its place among those that are shown. */
-  List<String> refusals(Relationship over) {
-    List<Entered> rows = below(over);
-    List<Entered> typed = entered().details().getOrDefault(over.id(), List.of());
-    var all = new ArrayList<String>();
-    for (Refusal refusal : refusals()) {
-      if (refusal.table().equals(over.child()) && refusal.entered().isPresent()) {
-        EnterRows.One one =
-            tried().orElseThrow().trial.edit().rows().get(refusal.entered().getAsInt());
-        long sameBefore =
-            tried().orElseThrow().trial.edit().rows().stream()
-                .limit(refusal.entered().getAsInt())
-                .filter(o -> o.table().equals(over.child()) && o.row().isEmpty())
-                .count();
-        int place =
-            one.row().isPresent()
-                ? IntStream.range(0, rows.size())
-                    .filter(i -> rows.get(i).row().equals(one.row()))
-                    .findFirst()
-                    .orElse(0)
-                : rows.size()
-                    - (int) typed.stream().filter(r -> r.row().isEmpty()).count()
-                    + (int) sameBefore;
-        all.add(texts.get("enter.refused.below", place + 1, refusal.message()));
-      }
-    }
-    return all;
   }
 
   /** All that is refused, as people read it. */
@@ -795,7 +548,7 @@ final class EnterModel {
     Map<FieldId, String> cells = new LinkedHashMap<>();
     for (Field field : of.get().fields()) {
       boolean own = of.get().keys().stream().anyMatch(key -> key.equals(List.of(field.id())));
-      if (isTyped(field) && !own && !text(field.id()).isEmpty()) {
+      if (EnterPart.isTyped(field) && !own && !text(field.id()).isEmpty()) {
         cells.put(field.id(), text(field.id()));
       }
     }
@@ -805,10 +558,7 @@ final class EnterModel {
 
   /** The fields of the table that can be changed in many rows at once. */
   List<Field> changeable() {
-    return table().stream()
-        .flatMap(of -> of.fields().stream())
-        .filter(EnterModel::isTyped)
-        .toList();
+    return table().stream().flatMap(of -> of.fields().stream()).filter(EnterPart::isTyped).toList();
   }
 
   /** Lets a field hold the same in all rows that were found, once it was seen what follows. */

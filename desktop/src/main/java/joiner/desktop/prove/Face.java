@@ -1,8 +1,6 @@
 package joiner.desktop.prove;
 
-import java.util.List;
 import javafx.scene.Node;
-import joiner.desktop.widget.Command;
 
 /** One of the pages of the stage. */
 interface Face {
@@ -14,9 +12,4 @@ interface Face {
 
   /** Says whether somebody looks. */
   void look(boolean visible);
-
-  /** What can be done here, for the finder. */
-  default List<Command> commands() {
-    return List.of();
-  }
 }

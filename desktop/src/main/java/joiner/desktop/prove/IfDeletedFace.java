@@ -313,10 +313,7 @@ final class IfDeletedFace implements Face {
       return;
     }
     for (Instead way : told.get().instead()) {
-      Button button = Parts.button(way.words(), () -> {}, "way");
-      button.setWrapText(true);
-      button.setMinWidth(0);
-      button.setMaxWidth(Double.MAX_VALUE);
+      Button button = Parts.way(way.words(), () -> {});
       switch (way) {
         case Instead.Now now -> button.setOnAction(event -> model.make(now));
         case Instead.To to ->

@@ -13,6 +13,7 @@ import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
+import joiner.model.Question;
 import joiner.model.Table;
 import joiner.rows.RowId;
 
@@ -22,7 +23,7 @@ public final class ProveView implements StageView {
   private final Texts texts = Texts.beside(ProveView.class);
   private final Map<Name, Face> built = new EnumMap<>(Name.class);
   private final Faces<Name> faces =
-      new Faces<>(Name.values(), name -> texts.get("face." + name), this::show);
+      new Faces<>(Name.values(), Name.AUDIT, name -> texts.get("face." + name), this::show);
   private final VBox main = new VBox(10);
   private final VBox side = new VBox();
   private Name shown = Name.AUDIT;
@@ -42,7 +43,6 @@ public final class ProveView implements StageView {
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     show(shown);
-    faces.show(shown);
   }
 
   private Face face(Name name) {
@@ -57,19 +57,24 @@ public final class ProveView implements StageView {
             });
   }
 
+  private EnterFace enter() {
+    faces.show(Name.ENTER);
+    return (EnterFace) face(Name.ENTER);
+  }
+
   private void enter(Table table, RowId row) {
     bench.selectionProperty().set(Selection.of(table.id()));
-    faces.show(Name.ENTER);
-    if (face(Name.ENTER) instanceof EnterFace face) {
-      face.open(row);
-    }
+    enter().open(row);
+  }
+
+  private AskFace ask() {
+    faces.show(Name.ASK);
+    return (AskFace) face(Name.ASK);
   }
 
   private void ifDeleted(EnterModel.Row row) {
     faces.show(Name.IF_DELETED);
-    if (face(Name.IF_DELETED) instanceof IfDeletedFace face) {
-      face.suppose(new IfDeletedModel.Row(row.id(), row.label()));
-    }
+    ((IfDeletedFace) face(Name.IF_DELETED)).suppose(new IfDeletedModel.Row(row.id(), row.label()));
   }
 
   private void show(Name name) {
@@ -104,17 +109,13 @@ public final class ProveView implements StageView {
     for (Name name : Name.values()) {
       commands.add(Command.of(texts.get("face.go." + name), () -> faces.show(name)));
     }
-    for (Name name : Name.values()) {
-      face(name).commands().stream()
-          .map(
-              command ->
-                  Command.of(
-                      command.name(),
-                      () -> {
-                        faces.show(name);
-                        command.run().run();
-                      }))
-          .forEach(commands::add);
+    bench
+        .table()
+        .map(table -> texts.get("enter.new.of", table.noun().singular()))
+        .ifPresent(words -> commands.add(Command.of(words, () -> enter().begin())));
+    commands.add(Command.of(texts.get("ask.new"), () -> ask().begin()));
+    for (Question question : bench.design().questions()) {
+      commands.add(Command.of(texts.get("ask.open", question.label()), () -> ask().ask(question)));
     }
     return commands;
   }

@@ -17,12 +17,13 @@ public final class Faces<F extends Enum<F>> {
   private final HBox node = Parts.row(0);
 
   /**
-   * All faces, the first shown.
+   * All faces.
    *
+   * @param first the one that is shown at first, which nobody is told
    * @param words what each is called
    * @param shown is told which one is shown now
    */
-  public Faces(F[] all, Function<F, String> words, Consumer<F> shown) {
+  public Faces(F[] all, F first, Function<F, String> words, Consumer<F> shown) {
     for (F face : all) {
       var button = new ToggleButton(words.apply(face));
       button.setId("face-" + face.name().toLowerCase(Locale.ROOT).replace('_', '-'));
@@ -31,7 +32,7 @@ public final class Faces<F extends Enum<F>> {
       buttons.put(face, button);
       node.getChildren().add(button);
     }
-    group.selectToggle(buttons.get(all[0]));
+    group.selectToggle(buttons.get(first));
     group
         .selectedToggleProperty()
         .subscribe(

@@ -62,6 +62,15 @@ public final class Parts {
     return button;
   }
 
+  /** A button as wide as there is room, whose words go on below. */
+  public static Button way(String words, Runnable action) {
+    Button way = button(words, action, "way");
+    way.setWrapText(true);
+    way.setMinWidth(0);
+    way.setMaxWidth(Double.MAX_VALUE);
+    return way;
+  }
+
   /** Something that was picked and can be taken away again by Delete. */
   public static Button chip(String text, Runnable action, Runnable remove, String... styles) {
     Button chip = button(text, action, styles);

@@ -7,8 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import joiner.Pottery;
-import joiner.desktop.prove.EnterModel.Part;
-import joiner.desktop.prove.EnterModel.Pick;
+import joiner.desktop.prove.EnterPicks.Pick;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.TestBench;
 import joiner.entry.Refusal;
@@ -62,7 +61,7 @@ class EnterModelTest {
 
   private void refer(String over, String label) {
     Relationship by = test.bench.design().relationship(new RelationshipId(over));
-    Pick to = model.offers(by, true).of(label).getFirst().thing();
+    Pick to = model.picks().offers(by, true).of(label).getFirst().thing();
     assertThat(to).as(label).isInstanceOf(Pick.There.class);
     model.pick(by, to, model::type);
   }
@@ -133,20 +132,20 @@ class EnterModelTest {
     firing();
     Relationship pieces =
         test.bench.design().relationship(new RelationshipId("fk_incident_firing_id"));
-    model.add(pieces);
+    model.below().add(pieces);
     assertThat(refused()).isNotEmpty();
-    assertThat(model.refusals(pieces)).allMatch(words -> words.startsWith("Row 1: "));
-    model.type(pieces, 0, Map.of(new FieldId("severity"), "low"));
-    model.type(pieces, 0, Map.of(new FieldId("noticed_on"), "14.3.2026"));
+    assertThat(model.below().refusals(pieces)).allMatch(words -> words.startsWith("Row 1: "));
+    model.below().type(pieces, 0, Map.of(new FieldId("severity"), "low"));
+    model.below().type(pieces, 0, Map.of(new FieldId("noticed_on"), "14.3.2026"));
     assertThat(refused()).isEmpty();
     int incidents = rows("incident").count();
     int firings = rows("firing").count();
     model.save();
     assertThat(rows("incident").count()).isEqualTo(incidents + 1);
     assertThat(rows("incident").cell(incidents, new FieldId("firing_id"))).contains("49");
-    assertThat(model.below(pieces)).hasSize(1);
+    assertThat(model.below().rows(pieces)).hasSize(1);
     model.open(Optional.of(rows("firing").id(0)));
-    assertThat(model.below(pieces))
+    assertThat(model.below().rows(pieces))
         .noneMatch(row -> row.row().equals(Optional.of(rows("incident").id(incidents))));
     test.bench.undo();
     assertThat(rows("firing").count()).isEqualTo(firings);
@@ -199,7 +198,7 @@ class EnterModelTest {
   void aRowToReferToIsEnteredOnTheWayAndOneComesBackWithIt() {
     firing();
     Relationship by = test.bench.design().relationship(new RelationshipId("fk_firing_kiln_id"));
-    Pick fresh = model.offers(by, true).of("Tall Bob").getLast().thing();
+    Pick fresh = model.picks().offers(by, true).of("Tall Bob").getLast().thing();
     assertThat(fresh).isEqualTo(new Pick.Fresh("Tall Bob"));
     model.pick(by, fresh, model::type);
     assertThat(model.table().orElseThrow().name()).isEqualTo("kiln");
@@ -243,8 +242,8 @@ class EnterModelTest {
   void aReferenceOfSeveralFieldsIsOnePart() {
     choose("enrolment");
     assertThat(model.parts(test.table("enrolment")))
-        .filteredOn(Part.To.class::isInstance)
-        .extracting(part -> ((Part.To) part).parent().name())
+        .filteredOn(EnterPart.To.class::isInstance)
+        .extracting(part -> ((EnterPart.To) part).parent().name())
         .containsExactly("member", "session");
     assertThat(model.rows("throw")).hasSizeLessThan(model.count()).isNotEmpty();
     choose("kiln");

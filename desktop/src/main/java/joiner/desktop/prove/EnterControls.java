@@ -1,0 +1,215 @@
+package joiner.desktop.prove;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.Region;
+import joiner.desktop.widget.Offers;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Texts;
+import joiner.expression.Kind;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.FieldType;
+import joiner.model.Relationship;
+import joiner.model.Table;
+
+/** The controls by which rows are entered, which show again and again what there is now. */
+final class EnterControls {
+  private final EnterModel model;
+  private final Texts texts;
+  private final List<Runnable> showing = new ArrayList<>();
+
+  EnterControls(EnterModel model, Texts texts) {
+    this.model = model;
+    this.texts = texts;
+  }
+
+  /** Where a control stands: what is there now, and what takes what is typed. */
+  record At(String id, Text text, Consumer<Map<FieldId, String>> type) {
+    /** What a cell holds. */
+    interface Text {
+      String of(FieldId field);
+    }
+
+    private At within(EnterPart part) {
+      return new At(id + "-" + part.fields().getLast().value(), text, type);
+    }
+  }
+
+  /** Shows in all controls what there is now. */
+  void show() {
+    showing.forEach(Runnable::run);
+  }
+
+  /** Knows of no control any more. */
+  void clear() {
+    showing.clear();
+  }
+
+  /** What a part is entered by. */
+  Region of(Table table, EnterPart part, String name, At row) {
+    At at = row.within(part);
+    return switch (part) {
+      case EnterPart.To(Relationship over, Table parent) -> reference(table, over, name, at);
+      case EnterPart.Own(Field field) when !EnterPart.isTyped(field) -> given(field, name, at);
+      case EnterPart.Own(Field field) when field.type() instanceof FieldType.Choice choice ->
+          choices(field, offered(choice), name, at);
+      case EnterPart.Own(Field field) when field.type().kind() == Kind.BOOLEAN ->
+          choices(field, List.of("true", "false"), name, at);
+      case EnterPart.Own(Field field) -> typed(field, name, at);
+    };
+  }
+
+  /** A text that is there only while something is refused. */
+  Label refusals(Supplier<List<String>> refused, String between) {
+    Label wrong = Parts.prose("", "brick", "small");
+    showing.add(
+        () -> {
+          List<String> words = refused.get();
+          wrong.setText(String.join(between, words));
+          wrong.setVisible(!words.isEmpty());
+          wrong.setManaged(!words.isEmpty());
+        });
+    return wrong;
+  }
+
+  private static List<String> offered(FieldType.Choice choice) {
+    return choice.entries().stream()
+        .filter(entry -> !entry.retired())
+        .map(FieldType.Choice.Entry::text)
+        .toList();
+  }
+
+  private Region typed(Field field, String name, At at) {
+    var control = new TextField();
+    control.setId(at.id);
+    control.setAccessibleText(name);
+    control.setPromptText(prompt(field));
+    boolean[] filling = {false};
+    control
+        .textProperty()
+        .subscribe(
+            (was, is) -> {
+              if (!filling[0]) {
+                at.type.accept(Map.of(field.id(), is));
+              }
+            });
+    showing.add(
+        () -> {
+          String now = at.text.of(field.id());
+          if (!control.getText().equals(now)) {
+            filling[0] = true;
+            control.setText(now);
+            filling[0] = false;
+          }
+        });
+    return control;
+  }
+
+  private String prompt(Field field) {
+    return switch (field.type().kind()) {
+      case DATE -> texts.get("enter.prompt.date");
+      case DATE_TIME -> texts.get("enter.prompt.moment");
+      case TIME -> texts.get("enter.prompt.time");
+      default -> field.unit();
+    };
+  }
+
+  /** What nobody types shows what it becomes. */
+  private Region given(Field field, String name, At at) {
+    var shown = new TextField();
+    shown.setEditable(false);
+    shown.setFocusTraversable(false);
+    shown.getStyleClass().add("given");
+    shown.setAccessibleText(name);
+    showing.add(
+        () ->
+            shown.setText(
+                model
+                    .tried()
+                    .map(t -> t.shown().getOrDefault(field.id(), ""))
+                    .orElseGet(() -> at.text.of(field.id()))));
+    return shown;
+  }
+
+  private static Button picked(String name, At at) {
+    Button button = Parts.button("", () -> {}, "picked");
+    button.setId(at.id);
+    button.setMinWidth(0);
+    button.setMaxWidth(Double.MAX_VALUE);
+    button.setAccessibleText(name);
+    return button;
+  }
+
+  private Region choices(Field field, List<String> choices, String name, At at) {
+    Button button = picked(name, at);
+    button.setOnAction(
+        event -> {
+          var all = new ArrayList<>(choices);
+          all.addFirst("");
+          new Picker<>(name, Offers.among(all, this::choice))
+              .at(Optional.of(at.text.of(field.id())))
+              .open(
+                  button,
+                  picked -> {
+                    at.type.accept(Map.of(field.id(), picked));
+                    button.requestFocus();
+                  });
+        });
+    showing.add(() -> button.setText(choice(at.text.of(field.id()))));
+    return button;
+  }
+
+  private String choice(String text) {
+    return switch (text) {
+      case "" -> texts.get("enter.none");
+      case "true" -> texts.get("enter.yes");
+      case "false" -> texts.get("enter.no");
+      default -> text;
+    };
+  }
+
+  private Region reference(Table table, Relationship over, String name, At at) {
+    Button button = picked(name, at);
+    boolean optional = !over.childFields().stream().allMatch(table::isRequired);
+    Consumer<String> pick =
+        begun ->
+            new Picker<>(name, model.picks().offers(over, optional))
+                .begunWith(begun)
+                .open(
+                    button,
+                    picked -> {
+                      model.pick(over, picked, at.type::accept);
+                      button.requestFocus();
+                    });
+    button.setOnAction(event -> pick.accept(""));
+    button.addEventHandler(
+        KeyEvent.KEY_TYPED,
+        event -> { // A letter begins to look for a row.
+          String letter = event.getCharacter();
+          if (!letter.isBlank()
+              && !event.isControlDown()
+              && !event.isAltDown()
+              && Character.isLetterOrDigit(letter.charAt(0))) {
+            pick.accept(letter);
+            event.consume();
+          }
+        });
+    showing.add(
+        () -> {
+          List<String> held = over.childFields().stream().map(at.text::of).toList();
+          String label = model.picks().label(over, held);
+          button.setText(label.isEmpty() ? texts.get("enter.none") : label);
+        });
+    return button;
+  }
+}
