@@ -8,6 +8,7 @@ module joiner.core {
   requires evo.inflector;
   requires java.xml;
   requires org.apache.commons.csv;
+  requires org.dhatim.fastexcel;
   requires org.dhatim.fastexcel.reader;
   requires org.jgrapht.core;
   requires tools.aqua.turnkey.z3;

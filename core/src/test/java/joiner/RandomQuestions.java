@@ -69,7 +69,41 @@ public final class RandomQuestions {
     OptionalInt most =
         random.nextInt(4) == 0 ? OptionalInt.of(1 + random.nextInt(5)) : OptionalInt.empty();
     return new Question(
-        new QuestionId("asked"), "asked", "Asked", roles, columns, where, order, most);
+        new QuestionId("asked"),
+        "asked",
+        "Asked",
+        roles,
+        columns,
+        where,
+        having(columns),
+        List.of(),
+        order,
+        most);
+  }
+
+  /** Sometimes a condition on what lines come to. */
+  private List<Formula> having(List<Question.Column> columns) {
+    List<String> folded =
+        columns.stream()
+            .filter(column -> column instanceof Question.Folded f && isNumber(f.fold()))
+            .map(Question.Column::label)
+            .toList();
+    if (folded.isEmpty() || random.nextInt(3) > 0) {
+      return List.of();
+    }
+    String first = folded.getFirst();
+    String last = folded.getLast();
+    return List.of(
+        new Formula(
+            switch (random.nextInt(3)) {
+              case 0 -> first + " >= " + random.nextInt(4);
+              case 1 -> "coalesce(" + last + ", 0) <= " + first + " + " + random.nextInt(3);
+              default -> last + " IS NOT NULL";
+            }));
+  }
+
+  private static boolean isNumber(Fold fold) {
+    return fold != Fold.LEAST && fold != Fold.GREATEST;
   }
 
   private void add(TableId table, Optional<Question.Link> link) {

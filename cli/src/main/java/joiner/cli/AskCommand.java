@@ -65,8 +65,17 @@ final class AskCommand implements Callable<Integer> {
   @Option(
       names = "--where",
       paramLabel = "CONDITION",
-      description = "Which rows count; several conditions all hold.")
+      description = {
+        "Which rows count, or which lines where it names count, sum, avg, min or max;",
+        "several conditions all hold. A name with a colon before it is left open."
+      })
   private List<String> where = List.of();
+
+  @Option(
+      names = "--set",
+      paramLabel = "NAME=VALUE",
+      description = "Fill in what a condition leaves open as :NAME.")
+  private Map<String, String> values = Map.of();
 
   @Option(
       names = "--order",
@@ -158,6 +167,13 @@ final class AskCommand implements Callable<Integer> {
         kept.isPresent()
             ? only(asking, kept.get())
             : made(asking.of(ColumnText.split(columns), where));
+    for (Map.Entry<String, String> value : values.entrySet()) {
+      if (question.parameters().stream().noneMatch(p -> p.name().equals(value.getKey()))) {
+        throw wrong(
+            "--set " + value.getKey() + ": no condition leaves :" + value.getKey() + " open.");
+      }
+      question = Asking.filledIn(question, value.getKey(), value.getValue());
+    }
     for (String table : keep) {
       if (question.roles().stream().noneMatch(role -> role.name().equals(table))) {
         throw wrong("--keep " + table + ": this question joins no table of that name.");

@@ -149,6 +149,24 @@ class CommandLineTest {
     assertThat(run("ask", demo(), "piece.mark", "--sql", "sqlite", "--first", "2").out())
         .contains("LIMIT 2;");
     assertThat(run("ask", demo(), "name").code()).isEqualTo(2);
+    Outcome often =
+        run(
+            "ask",
+            demo(),
+            "kiln.name, count(firing)",
+            "--where",
+            "count(firing) > 9",
+            "--where",
+            "firing.peak_c > :heat",
+            "--set",
+            "heat=1000",
+            "--sql",
+            "postgresql");
+    assertThat(often.out()).contains("> 1000").contains("WHERE a.f1 > 9");
+    assertThat(run("ask", demo(), "kiln.name", "--where", "firing.peak_c > :heat").err())
+        .contains("Fill in heat.");
+    assertThat(run("ask", demo(), "kiln.name", "--set", "heat=1").err())
+        .contains("no condition leaves :heat open");
     assertThat(run("ask", demo(), "piece.mark", "--order", "4").err()).contains("from 1 to 1");
     assertThat(run("ask", demo(), "piece.mark", "--keep", "glaze").err())
         .contains("joins no table of that name");

@@ -1,9 +1,11 @@
 package joiner.expression;
 
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -132,6 +134,24 @@ public final class Formula {
         .values()
         .forEach(change -> changed.replace(change.at.start(), change.at.end(), change.to));
     return fromTheEnd.isEmpty() ? this : new Formula(changed.toString());
+  }
+
+  /**
+   * The paths it names, in order and each once, whatever they mean; none where it is unreadable.
+   */
+  public List<List<String>> names() {
+    var names = new LinkedHashSet<List<String>>();
+    if (parsed() instanceof Parsed.Tree read) {
+      names(read.tree(), names);
+    }
+    return List.copyOf(names);
+  }
+
+  private static void names(Expression tree, Set<List<String>> names) {
+    if (tree instanceof Expression.Name name) {
+      names.add(name.path());
+    }
+    Walk.parts(tree).forEach(part -> names(part, names));
   }
 
   /** Whether it reads anything of another row than its own. */

@@ -44,6 +44,9 @@ final class Lexer {
     if (Character.isLetter(c) || c == '_') {
       return word();
     }
+    if (c == ':' && at + 1 < text.length() && Character.isLetter(text.charAt(at + 1))) {
+      return word(); // The name of a value that is filled in later.
+    }
     return sign();
   }
 
@@ -101,7 +104,7 @@ final class Lexer {
   }
 
   private Token word() {
-    int start = at;
+    int start = at++;
     while (at < text.length()
         && (Character.isLetterOrDigit(text.charAt(at)) || text.charAt(at) == '_')) {
       at++;

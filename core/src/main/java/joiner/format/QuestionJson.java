@@ -56,6 +56,15 @@ final class QuestionJson {
       int column = by.number("column").orElseThrow(() -> by.problem("An order has a column."));
       order.add(new Question.Order(column - 1, by.flag("descending")));
     }
+    var parameters = new ArrayList<Question.Parameter>();
+    for (Json json : question.list("parameters")) {
+      Members open = question.inside(json, "a parameter");
+      parameters.add(
+          new Question.Parameter(
+              open.text("name"),
+              new Formula(open.text("like")),
+              open.optionalText("value").orElse("")));
+    }
     Optional<Integer> first = question.number("first");
     return new Question(
         new QuestionId(question.optionalText("id").orElse(name)),
@@ -64,6 +73,8 @@ final class QuestionJson {
         roles,
         columns,
         question.texts("where").stream().map(Formula::new).toList(),
+        question.texts("having").stream().map(Formula::new).toList(),
+        parameters,
         order,
         first.map(OptionalInt::of).orElse(OptionalInt.empty()));
   }
@@ -128,6 +139,12 @@ final class QuestionJson {
     if (!question.where().isEmpty()) {
       json.put("where", Json.Arr.of(question.where().stream().map(Formula::text).toList()));
     }
+    if (!question.having().isEmpty()) {
+      json.put("having", Json.Arr.of(question.having().stream().map(Formula::text).toList()));
+    }
+    if (!question.parameters().isEmpty()) {
+      json.put("parameters", all(question.parameters().stream().map(QuestionJson::write).toList()));
+    }
     if (!question.order().isEmpty()) {
       json.put("order", all(question.order().stream().map(QuestionJson::write).toList()));
     }
@@ -176,6 +193,15 @@ final class QuestionJson {
           case Counting.Per(String role) -> json.put("per", role);
         }
       }
+    }
+    return json;
+  }
+
+  private static Json write(Question.Parameter parameter) {
+    Json.Obj json =
+        new Json.Obj().put("name", parameter.name()).put("like", parameter.like().text());
+    if (!parameter.text().isEmpty()) {
+      json.put("value", parameter.text());
     }
     return json;
   }

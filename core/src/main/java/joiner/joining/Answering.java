@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -71,13 +72,15 @@ public final class Answering {
    * @throws Unanswered then, and as above
    */
   public Answer answer(Bound bound, BooleanSupplier stopped) {
-    Map<List<Object>, Line> lines;
+    Collection<Line> all;
+    List<Line> left;
     try {
-      lines = lines(bound, stopped);
+      all = lines(bound, stopped).values();
+      left = all.stream().filter(line -> isLeft(bound, line)).toList();
     } catch (EvaluationException e) {
       throw new Unanswered("A value cannot be worked out: " + e.getMessage() + ".");
     }
-    List<Line> sorted = lines.values().stream().sorted(order(bound)).toList();
+    List<Line> sorted = left.stream().sorted(order(bound)).toList();
     boolean cut =
         bound.question().first().isPresent() && bound.question().first().getAsInt() < sorted.size();
     List<List<Value>> said =
@@ -85,7 +88,18 @@ public final class Answering {
             .limit(bound.question().first().orElse(Integer.MAX_VALUE))
             .map(Line::values)
             .toList();
-    return new Answer(bound, said, cut, repeated(bound, sorted), leftOut(bound));
+    List<Line> told = bound.having().isEmpty() ? sorted : List.copyOf(all); // Some left for that.
+    return new Answer(bound, said, cut, repeated(bound, told), leftOut(bound));
+  }
+
+  /** Whether a line meets the conditions on lines. */
+  private boolean isLeft(Bound bound, Line line) {
+    return bound.having().stream()
+        .allMatch(
+            condition ->
+                evaluator.evaluate(
+                        condition, read -> line.values.get(((LineScope.OfLine) read).column()))
+                    == Value.TRUE);
   }
 
   private Map<List<Object>, Line> lines(Bound bound, BooleanSupplier stopped) {

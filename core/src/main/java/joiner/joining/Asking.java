@@ -9,10 +9,17 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Formula;
+import joiner.expression.Place;
+import joiner.expression.Problem;
 import joiner.expression.Reference;
+import joiner.expression.Span;
+import joiner.expression.SqlText;
+import joiner.expression.ValueType;
+import joiner.expression.Width;
 import joiner.meaning.AskedField;
 import joiner.meaning.Meaning;
 import joiner.meaning.QuestionScope;
@@ -47,7 +54,7 @@ public final class Asking {
         design.tables().stream()
             .map(table -> new Question.Role(table.name(), table.id(), Optional.empty(), false))
             .toList();
-    this.all = new QuestionScope("this design", everything, design);
+    this.all = scope(List.of());
   }
 
   /** What came of naming something. */
@@ -78,6 +85,8 @@ public final class Asking {
         List.of(),
         List.of(),
         List.of(),
+        List.of(),
+        List.of(),
         OptionalInt.empty());
   }
 
@@ -101,16 +110,122 @@ public final class Asking {
         });
   }
 
-  /** Asks for one thing more of the rows. */
+  /**
+   * Asks for one thing more: of the rows, or of lines where it names columns or set functions,
+   * which are shown then. A name with a colon before it is left open, of the type of the field it
+   * stands against.
+   */
   public Made only(Question question, String condition) {
     return made(
         () -> {
+          if (!ColumnText.folds(condition).isEmpty()) {
+            return onlyFolded(question, condition);
+          }
           Formula formula = new Formula(condition.strip());
-          Question joined = joined(question, tables(formula.condition(all)));
+          Question open = opened(question, formula);
+          Checked checked = formula.condition(scope(open.parameters()));
+          if (checked instanceof Checked.Faulty && isOfLines(question, formula)) {
+            return onlyLines(question, formula);
+          }
+          Question joined = joined(open, tables(checked));
           var where = new ArrayList<>(joined.where());
           where.add(formula);
           return joined.withWhere(where);
         });
+  }
+
+  private QuestionScope scope(List<Question.Parameter> parameters) {
+    return new QuestionScope("this design", everything, parameters, design);
+  }
+
+  /** Whether all names of a formula, but those left open, are columns. */
+  private static boolean isOfLines(Question question, Formula formula) {
+    List<String> columns = LineScope.names(question);
+    List<String> names = names(formula).filter(name -> !name.startsWith(":")).toList();
+    return !names.isEmpty() && columns.containsAll(names);
+  }
+
+  private static Stream<String> names(Formula formula) {
+    return formula.names().stream().map(path -> String.join(".", path));
+  }
+
+  /** A condition over set functions: each becomes a column, unless it is one already. */
+  private Question onlyFolded(Question question, String condition) throws Refused {
+    Question shown = question;
+    var text = new StringBuilder();
+    int from = 0;
+    for (Span fold : ColumnText.folds(condition)) {
+      ColumnText column = ColumnText.of(condition.substring(fold.start(), fold.end()));
+      Question with = folded(shown, column, column.fold().orElseThrow());
+      int place = same(with);
+      shown = place < with.columns().size() - 1 ? shown : with;
+      text.append(condition, from, fold.start())
+          .append(Formula.naming(LineScope.names(shown).get(place)).text());
+      from = fold.end();
+    }
+    text.append(condition.substring(from));
+    return onlyLines(shown, new Formula(text.toString().strip()));
+  }
+
+  /** The first column that shows what the last one does, but for its label. */
+  private static int same(Question question) {
+    List<Question.Column> bare =
+        question.columns().stream().map(column -> column.withLabel("")).toList();
+    return bare.indexOf(bare.getLast());
+  }
+
+  private Question onlyLines(Question question, Formula formula) throws Refused {
+    var having = new ArrayList<>(question.having());
+    having.add(formula);
+    Question of = question.withHaving(having);
+    if (Binding.of(design, meaning, of) instanceof Binding.Result.Faulty(var faults)) {
+      throw new Refused(faults.getFirst().message());
+    }
+    return of;
+  }
+
+  /** The same with what a condition newly leaves open. */
+  private Question opened(Question question, Formula formula) throws Refused {
+    Question open = question;
+    for (String name : names(formula).filter(n -> n.startsWith(":")).toList()) {
+      String bare = name.substring(1);
+      if (open.parameters().stream().noneMatch(p -> p.name().equals(bare))) {
+        var parameters = new ArrayList<>(open.parameters());
+        parameters.add(open(bare, formula, open));
+        open = open.withParameters(parameters);
+      }
+    }
+    return open;
+  }
+
+  /** What is left open, like the first field of the condition that it can stand against. */
+  private Question.Parameter open(String name, Formula formula, Question question) throws Refused {
+    for (List<String> path : formula.names()) {
+      if (all.find(path).orElse(null) instanceof AskedField read
+          && QuestionScope.field(read, everything, design).isPresent()) {
+        var open = new Question.Parameter(name, named(read), "");
+        var with = new ArrayList<>(question.parameters());
+        with.add(open);
+        boolean others =
+            names(formula).anyMatch(n -> n.startsWith(":") && scope(with).find(n).isEmpty());
+        if (others || formula.condition(scope(with)) instanceof Checked.Sound) {
+          return open;
+        }
+      }
+    }
+    if (formula.condition(scope(question.parameters())) instanceof Checked.Faulty(var problems)) {
+      for (Problem problem : problems) {
+        if (formula.text().charAt(problem.span().start()) != ':') { // Something else is wrong.
+          throw new Refused(problem.message());
+        }
+      }
+    }
+    throw new Refused(
+        "It is not seen what :" + name + " is; compare it with a field of the type it has.");
+  }
+
+  private static Formula named(AskedField read) {
+    return new Formula(SqlText.iso().write(new Expression.Name(read.path(), Place.NOWHERE)));
   }
 
   /** Everything at once, as it is written on a command line. */
@@ -141,8 +256,7 @@ public final class Asking {
     Formula of = new Formula(text.of());
     Checked checked = of.value(all);
     Question joined = joined(question, tables(checked));
-    for (Reference read : ((Checked.Sound) checked).reads()) {
-      var asked = (AskedField) read;
+    for (AskedField asked : asked((Checked.Sound) checked)) {
       TableId table = everything.get(asked.role()).table();
       if (asked.of() instanceof OwnField own && tellsApart(table, own.field())) {
         joined = joined.withRole(asked.roleName(), role -> role.withApart(true));
@@ -259,14 +373,22 @@ public final class Asking {
   private List<TableId> tables(Checked checked) throws Refused {
     return switch (checked) {
       case Checked.Faulty(var problems) -> throw new Refused(problems.getFirst().message());
-      case Checked.Sound sound when sound.reads().isEmpty() ->
+      case Checked.Sound sound when asked(sound).isEmpty() ->
           throw new Refused("It reads no field; name one with its table, such as member.name.");
       case Checked.Sound sound ->
-          sound.reads().stream()
-              .map(read -> everything.get(((AskedField) read).role()).table())
+          asked(sound).stream()
+              .map(read -> everything.get(read.role()).table())
               .distinct()
               .toList();
     };
+  }
+
+  /** The fields something reads, without what it leaves open. */
+  private static List<AskedField> asked(Checked.Sound sound) {
+    return sound.reads().stream()
+        .filter(AskedField.class::isInstance)
+        .map(AskedField.class::cast)
+        .toList();
   }
 
   private Question joined(Question question, List<TableId> tables) throws Refused {
@@ -369,7 +491,7 @@ public final class Asking {
     return trimmed(question.withRoles(roles));
   }
 
-  /** The same without a column, and without the tables nothing else needs. */
+  /** The same without a column, what is asked of it, and the tables nothing else needs. */
   public Question without(Question question, int column) {
     var columns = new ArrayList<>(question.columns());
     columns.remove(column);
@@ -378,7 +500,36 @@ public final class Asking {
             .filter(o -> o.column() != column)
             .map(o -> o.column() > column ? new Question.Order(o.column() - 1, o.descending()) : o)
             .toList();
-    return trimmed(question.withColumns(columns).withOrder(order));
+    String name = LineScope.names(question).get(column);
+    List<Formula> having =
+        question.having().stream().filter(of -> names(of).noneMatch(name::equals)).toList();
+    return trimmed(question.withColumns(columns).withOrder(order).withHaving(having));
+  }
+
+  /** The same without a role and all beyond it: without what they show, and asked of them. */
+  public Question withoutRole(Question question, String role) {
+    Set<String> gone =
+        beyond(question, role).stream().map(Question.Role::name).collect(Collectors.toSet());
+    var scope = new QuestionScope(question, design);
+    Question left = question;
+    for (int i = question.columns().size() - 1; i >= 0; i--) {
+      Set<String> read = new LinkedHashSet<>();
+      switch (question.columns().get(i)) {
+        case Question.Shown shown -> roles(shown.of().value(scope), read);
+        case Question.Folded folded -> read.add(folded.role());
+      }
+      left = read.stream().anyMatch(gone::contains) ? without(left, i) : left;
+    }
+    return trimmed(
+        left.withWhere(
+            left.where().stream()
+                .filter(
+                    condition -> {
+                      Set<String> read = new LinkedHashSet<>();
+                      roles(condition.condition(scope), read);
+                      return read.stream().noneMatch(gone::contains);
+                    })
+                .toList()));
   }
 
   /** The same without a condition, and without the tables nothing else needs. */
@@ -388,10 +539,53 @@ public final class Asking {
     return trimmed(question.withWhere(where));
   }
 
-  /** Leaves out roles at the ends of joins that nothing reads. */
+  /** The same without a condition on lines. */
+  public Question withoutLineCondition(Question question, int place) {
+    var having = new ArrayList<>(question.having());
+    having.remove(place);
+    return trimmed(question.withHaving(having));
+  }
+
+  /** The same with a column called otherwise, by the conditions on lines, too. */
+  public Question renamed(Question question, int column, String label) {
+    var columns = new ArrayList<>(question.columns());
+    columns.set(column, columns.get(column).withLabel(label));
+    Question renamed = question.withColumns(columns);
+    List<String> names = LineScope.names(renamed);
+    List<ValueType> unknown =
+        columns.stream().map(of -> ValueType.whole(Width.BITS_64)).toList(); // Names only.
+    var scope = new LineScope(question, unknown, new QuestionScope(question, design));
+    return renamed.withHaving(
+        question.having().stream()
+            .map(
+                formula ->
+                    formula.renamed(
+                        scope,
+                        read ->
+                            read instanceof LineScope.OfLine line
+                                ? List.of(names.get(line.column()))
+                                : read.path()))
+            .toList());
+  }
+
+  /** The same with a value filled in; an empty one leaves it open. */
+  public static Question filledIn(Question question, String parameter, String text) {
+    return question.withParameters(
+        question.parameters().stream()
+            .map(p -> p.name().equals(parameter) ? p.withText(text) : p)
+            .toList());
+  }
+
+  /** Leaves out roles at the ends of joins that nothing reads, and values nothing asks for. */
   private Question trimmed(Question question) {
-    Set<String> read = read(question);
-    Question trimmed = question;
+    Set<String> asked =
+        Stream.concat(question.where().stream(), question.having().stream())
+            .flatMap(Asking::names)
+            .collect(Collectors.toSet());
+    Question trimmed =
+        question.withParameters(
+            question.parameters().stream().filter(p -> asked.contains(p.written())).toList());
+    Set<String> read = read(trimmed);
     boolean more = true;
     while (more) {
       more = false;
@@ -423,6 +617,7 @@ public final class Asking {
   private Set<String> read(Question question) {
     Set<String> read = new LinkedHashSet<>();
     var formulas = new ArrayList<>(question.where());
+    question.parameters().forEach(open -> formulas.add(open.like()));
     for (Question.Column column : question.columns()) {
       switch (column) {
         case Question.Shown shown -> formulas.add(shown.of());
@@ -433,11 +628,13 @@ public final class Asking {
       }
     }
     var scope = new QuestionScope(question, design);
-    for (Formula formula : formulas) {
-      if (formula.value(scope) instanceof Checked.Sound sound) {
-        sound.reads().forEach(reference -> read.add(((AskedField) reference).roleName()));
-      }
-    }
+    formulas.forEach(formula -> roles(formula.value(scope), read));
     return read;
+  }
+
+  private static void roles(Checked checked, Set<String> read) {
+    if (checked instanceof Checked.Sound sound) {
+      asked(sound).forEach(field -> read.add(field.roleName()));
+    }
   }
 }

@@ -20,6 +20,7 @@ import joiner.expression.Value;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
 import joiner.meaning.AskedField;
+import joiner.meaning.AskedValue;
 import joiner.meaning.Meaning;
 import joiner.meaning.Means;
 import joiner.meaning.QuestionScope;
@@ -31,6 +32,9 @@ import joiner.model.Question;
 import joiner.model.Relationship;
 import joiner.model.Summed;
 import joiner.model.Table;
+import joiner.rows.EnteredText;
+import joiner.rows.ReadValue;
+import joiner.rows.ValueReader;
 
 /**
  * Reads the formulas of a question. What is worked out for each row of another role first becomes a
@@ -112,10 +116,25 @@ public final class Binding {
         continue;
       }
     }
+    List<Expression> having = faults.isEmpty() ? having(columns) : List.of();
     if (!faults.isEmpty()) {
       return new Result.Faulty(List.copyOf(faults));
     }
-    return new Result.Sound(joinedAsNeeded(roles, columns, where));
+    return new Result.Sound(joinedAsNeeded(roles, columns, where, having));
+  }
+
+  private List<Expression> having(List<Bound.Column> columns) {
+    var lines = new LineScope(question, columns.stream().map(Bound.Column::type).toList(), scope);
+    var having = new ArrayList<Expression>();
+    for (Formula formula : question.having()) {
+      try {
+        Checked.Sound sound = sound(formula.condition(lines), formula);
+        having.add(filledIn(sound.tree(), formula));
+      } catch (Wrong noted) {
+        continue;
+      }
+    }
+    return having;
   }
 
   private boolean isOfThisDesign() {
@@ -193,12 +212,47 @@ public final class Binding {
 
   /** A formula in terms of fields that are entered. */
   private Checked.Sound written(Checked checked, Formula formula) throws Wrong {
+    Checked.Sound sound = sound(checked, formula);
+    Expression tree = filledIn(sound.tree(), formula);
+    if (tree.reads().isEmpty()) {
+      throw wrong(Optional.of(formula), "It reads no field.");
+    }
+    return new Checked.Sound(written(tree, formula), sound.type());
+  }
+
+  private Checked.Sound sound(Checked checked, Formula formula) throws Wrong {
     return switch (checked) {
       case Checked.Faulty(var problems) ->
           throw wrong(Optional.of(formula), problems.getFirst().message());
-      case Checked.Sound sound when sound.reads().isEmpty() ->
-          throw wrong(Optional.of(formula), "It reads no field.");
-      case Checked.Sound sound -> new Checked.Sound(written(sound.tree(), formula), sound.type());
+      case Checked.Sound sound -> sound;
+    };
+  }
+
+  /** With the values in it that a formula leaves open. */
+  private Expression filledIn(Expression tree, Formula formula) throws Wrong {
+    Map<Reference, Expression> values = new HashMap<>();
+    for (Reference read : tree.reads()) {
+      if (read instanceof AskedValue open) {
+        values.put(read, value(open, formula));
+      }
+    }
+    return replaced(
+        tree, read -> values.getOrDefault(read, new Expression.FieldRef(read, Place.NOWHERE)));
+  }
+
+  private Expression value(AskedValue open, Formula formula) throws Wrong {
+    String name = open.parameter().name();
+    String text = EnteredText.of(open.like(), open.parameter().text()).strip();
+    if (text.isEmpty()) {
+      throw wrong(Optional.of(formula), "Fill in " + name + ".");
+    }
+    return switch (ValueReader.read(text, open.like().type())) {
+      case ReadValue.Fits(Value value) ->
+          new Expression.Literal(value, open.type().kind(), Place.NOWHERE);
+      case ReadValue.Unfit(String expected) ->
+          throw wrong(
+              Optional.of(formula),
+              "“" + open.parameter().text() + "” is no value of " + name + ": " + expected + ".");
     };
   }
 
@@ -435,7 +489,10 @@ public final class Binding {
    * Leaves out what nothing needs; a link to it that was not kept asks for a match all the same.
    */
   private Bound joinedAsNeeded(
-      List<Bound.Joined> roles, List<Bound.Column> columns, List<Expression> where) {
+      List<Bound.Joined> roles,
+      List<Bound.Column> columns,
+      List<Expression> where,
+      List<Expression> having) {
     var left = new ArrayList<>(where);
     Set<Integer> gone = new HashSet<>();
     for (int i = roles.size() - 1; i > 0; i--) {
@@ -472,7 +529,7 @@ public final class Binding {
         }
       }
     }
-    return without(gone, roles, columns, left);
+    return without(gone, roles, columns, left, having);
   }
 
   private static boolean reads(Bound.Column column, int role) {
@@ -486,9 +543,10 @@ public final class Binding {
       Set<Integer> gone,
       List<Bound.Joined> roles,
       List<Bound.Column> columns,
-      List<Expression> where) {
+      List<Expression> where,
+      List<Expression> having) {
     if (gone.isEmpty()) {
-      return new Bound(design, question, roles, columns, where);
+      return new Bound(design, question, roles, columns, where, having);
     }
     int[] place = new int[roles.size()];
     for (int i = 0, next = 0; i < place.length; i++) {
@@ -510,7 +568,7 @@ public final class Binding {
                       case Bound.Folded f -> f.of(place[f.role()], f.of().map(moved));
                     })
             .toList();
-    return new Bound(design, question, left, now, where.stream().map(moved).toList());
+    return new Bound(design, question, left, now, where.stream().map(moved).toList(), having);
   }
 
   private static Expression moved(Reference read, int[] place) {

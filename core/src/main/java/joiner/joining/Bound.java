@@ -94,18 +94,21 @@ public final class Bound {
   private final List<Joined> roles;
   private final List<Column> columns;
   private final List<Where> where;
+  private final List<Expression> having;
 
   Bound(
       Design design,
       Question question,
       List<Joined> roles,
       List<Column> columns,
-      List<Expression> where) {
+      List<Expression> where,
+      List<Expression> having) {
     this.design = design;
     this.question = question;
     this.roles = List.copyOf(roles);
     this.columns = List.copyOf(columns);
     this.where = where.stream().map(this::where).toList();
+    this.having = List.copyOf(having);
   }
 
   public Design design() {
@@ -127,6 +130,11 @@ public final class Bound {
 
   List<Where> where() {
     return where;
+  }
+
+  /** What lines must show to stand in the answer, over columns of the line. */
+  List<Expression> having() {
+    return having;
   }
 
   /** Columns whose values make a line, with their places. */

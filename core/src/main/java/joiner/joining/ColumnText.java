@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import joiner.expression.Span;
 import joiner.model.Question;
 
 /**
@@ -18,6 +19,7 @@ import joiner.model.Question;
 public record ColumnText(Optional<Question.Fold> fold, String of, Optional<String> label) {
   private static final Pattern FOLD =
       Pattern.compile("(?is)(count|sum|avg|min|max)\\s*\\(\\s*(distinct\\s)?(.*)\\)");
+  private static final Pattern BEGINS = Pattern.compile("(?i)\\b(?:count|sum|avg|min|max)\\s*\\(");
   private static final Pattern LABELLED =
       Pattern.compile("(?is)(.*\\S)\\s+as\\s+(\"[^\"]+\"|\\w+)");
 
@@ -59,6 +61,28 @@ public record ColumnText(Optional<Question.Fold> fold, String of, Optional<Strin
     parts.add(text.substring(start).strip());
     parts.removeIf(String::isEmpty);
     return parts;
+  }
+
+  /** Where set functions over something stand in a condition, in order. */
+  static List<Span> folds(String text) {
+    var folds = new ArrayList<Span>();
+    Matcher begins = BEGINS.matcher(text);
+    var depth = new Depth();
+    int at = 0;
+    for (int from = 0; begins.find(from); from = Math.max(at, begins.end())) {
+      while (at < begins.start()) {
+        depth.pass(text.charAt(at++));
+      }
+      if (depth.quote == 0) {
+        int outside = depth.brackets;
+        at = begins.end() - 1;
+        do {
+          depth.pass(text.charAt(at++));
+        } while (at < text.length() && (depth.quote != 0 || depth.brackets > outside));
+        folds.add(new Span(begins.start(), at));
+      }
+    }
+    return folds;
   }
 
   /** Whether every bracket and quote that opens in a text closes in it. */

@@ -1,10 +1,12 @@
 package joiner.joining;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import joiner.expression.Evaluator;
 import joiner.expression.Expression;
 import joiner.model.Question;
@@ -92,6 +94,28 @@ public final class LineWords {
         + " wrong so.";
   }
 
+  /** That a column may count rows more than once, by the design; empty where it cannot. */
+  public static Optional<String> mayRepeat(Bound bound, int column) {
+    if (!(bound.columns().get(column) instanceof Bound.Folded folded)
+        || folded.once()
+        || !folded.fold().hangsOnRepetition()) {
+      return Optional.empty();
+    }
+    var words = new LineWords(bound);
+    List<Integer> by = new Repetition(bound).of(folded.role());
+    String once =
+        by.stream().map(words::singular).distinct().collect(Collectors.joining(" and each "));
+    return by.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            words.capital(folded.role())
+                + " comes once for each "
+                + once
+                + ", and "
+                + folded.label()
+                + " counts it so.");
+  }
+
   private String capital(int role) {
     String noun = bound.roles().get(role).table().noun().indefinite();
     return noun.substring(0, 1).toUpperCase(Locale.ROOT) + noun.substring(1);
@@ -131,6 +155,16 @@ public final class LineWords {
                     + " of the same "
                     + words.singular(pair.meeting())
                     + ": nothing else pairs them. Ask two questions if that is not meant.");
+  }
+
+  /** The roles that stand side by side though nothing pairs them, the last joined first. */
+  public static List<String> paired(Bound bound) {
+    return new Repetition(bound)
+        .pairing().stream()
+            .flatMap(pair -> Stream.of(pair.one(), pair.other()))
+            .sorted(Comparator.reverseOrder())
+            .map(role -> bound.roles().get(role).name())
+            .toList();
   }
 
   /** The counting by which a column would say what is meant, with words for it. */

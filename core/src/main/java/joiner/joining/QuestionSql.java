@@ -28,6 +28,7 @@ import joiner.meaning.Means;
 import joiner.model.FieldId;
 import joiner.model.Question;
 import joiner.naming.NamingPolicy;
+import joiner.naming.WordList;
 
 /**
  * A question as one query of an engine. Where rows of a role count once in a line though joins
@@ -77,21 +78,18 @@ public final class QuestionSql {
 
   /** The same as a view keeps it: without an order, unless it says which lines are the first. */
   public static Support ofView(Bound bound, Dialect dialect) {
+    if (!bound.question().parameters().isEmpty()) {
+      return new Support.Impossible(
+          "a view has nothing to fill in, and this asks for "
+              + WordList.and(
+                  bound.question().parameters().stream().map(Question.Parameter::name).toList()));
+    }
     try {
       boolean ordered = bound.question().first().isPresent();
       return new Support.Kept(new QuestionSql(bound, dialect).query(ordered));
     } catch (RowsQuery.Unsaid unsaid) {
       return new Support.Impossible(unsaid.getMessage());
     }
-  }
-
-  /** What the columns of the query are called, in their order. */
-  public static List<String> names(Bound bound) {
-    var names = new ArrayList<String>();
-    for (Bound.Column column : bound.columns()) {
-      names.add(NamingPolicy.free(NamingPolicy.nameFor(column.label()), names));
-    }
-    return names;
   }
 
   /** A column of what is selected from. */
@@ -102,11 +100,11 @@ public final class QuestionSql {
   }
 
   private String query(boolean ordered) {
-    List<String> names = names(bound);
+    List<String> names = LineScope.names(bound.question());
     boolean plainly =
         bound.folded().stream()
             .allMatch(f -> !needsRowsOnce(f) && f.fold() != Question.Fold.AVERAGE);
-    if (plainly && !(ordered && isOrdered())) {
+    if (plainly && bound.having().isEmpty() && !(ordered && isOrdered())) {
       return joined(names);
     }
     var with = new ArrayList<String>();
@@ -121,7 +119,23 @@ public final class QuestionSql {
         + "\nSELECT "
         + String.join(",\n  ", selected)
         + from
+        + left(last)
         + (ordered && isOrdered() ? order(last) : "");
+  }
+
+  /** The conditions on lines, over what their columns come to. */
+  private String left(List<Expression> columns) {
+    List<String> conditions =
+        bound.having().stream()
+            .map(
+                condition ->
+                    kept(
+                        dialect.sayCondition(
+                            Binding.replaced(
+                                condition,
+                                read -> columns.get(((LineScope.OfLine) read).column())))))
+            .toList();
+    return conditions.isEmpty() ? "" : "\nWHERE " + bracketed(conditions);
   }
 
   /** What the last selection is taken from. */

@@ -22,7 +22,7 @@ import joiner.model.Table;
  */
 public final class Completions {
   /** A word that is begun, or a name between quotation marks; ways have dots between. */
-  private static final Pattern WORD = Pattern.compile("[\\p{L}_][\\p{L}\\p{N}_.]*$|$");
+  private static final Pattern WORD = Pattern.compile(":?[\\p{L}_][\\p{L}\\p{N}_.]*$|$");
 
   /** A field, how it is compared, and the beginning of a value. */
   private static final Pattern COMPARED =

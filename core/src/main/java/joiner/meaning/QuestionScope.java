@@ -5,30 +5,44 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
+import joiner.expression.Checked;
+import joiner.expression.Expression;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
 import joiner.model.Design;
+import joiner.model.FarField;
+import joiner.model.Field;
+import joiner.model.OwnField;
 import joiner.model.Question;
 import joiner.naming.WordList;
 
 /**
  * The names that formulas of a question may use: each role, and behind it what formulas of its
- * table may use. A field is found without its role where only one role has it.
+ * table may use; values left open, with a colon. A field is found without its role where only one
+ * role has it.
  */
 public final class QuestionScope implements Scope {
   private static final int MOST_NAMED = 4;
 
   private final Map<String, Scope> roles = new LinkedHashMap<>();
 
+  /** What is left open, by what formulas call it. */
+  private final Map<String, AskedValue> open = new LinkedHashMap<>();
+
   private final String label;
 
   /** The names of a question over the tables of a design; those of tables that are gone are not. */
   public QuestionScope(Question question, Design design) {
-    this("this question", question.roles(), design);
+    this("this question", question.roles(), question.parameters(), design);
   }
 
-  /** The names of some roles, whether they are joined or not. */
-  public QuestionScope(String label, List<Question.Role> all, Design design) {
+  /**
+   * The names of some roles, whether they are joined or not, and of what is left open, as far as
+   * what it is like is among them.
+   */
+  public QuestionScope(
+      String label, List<Question.Role> all, List<Question.Parameter> parameters, Design design) {
     this.label = label;
     for (int i = 0; i < all.size(); i++) {
       int place = i;
@@ -38,6 +52,29 @@ public final class QuestionScope implements Scope {
           .ifPresent(
               table -> roles.put(name, new OfRole(place, name, new TableScope(design, table))));
     }
+    for (Question.Parameter parameter : parameters) {
+      like(parameter, all, design)
+          .ifPresent(like -> open.put(parameter.written(), new AskedValue(parameter, like)));
+    }
+  }
+
+  private Optional<Field> like(
+      Question.Parameter parameter, List<Question.Role> all, Design design) {
+    return parameter.like().value(this) instanceof Checked.Sound(var tree, var type)
+            && tree instanceof Expression.FieldRef(Reference to, var place)
+            && to instanceof AskedField asked
+        ? field(asked, all, design)
+        : Optional.empty();
+  }
+
+  /** The field that is read, unless a formula of the table stands for it. */
+  public static Optional<Field> field(AskedField read, List<Question.Role> all, Design design) {
+    return switch (read.of()) {
+      case OwnField own ->
+          design.find(all.get(read.role()).table()).map(table -> table.field(own.field()));
+      case FarField far -> Optional.of(far.end(design));
+      default -> Optional.empty();
+    };
   }
 
   @Override
@@ -47,10 +84,12 @@ public final class QuestionScope implements Scope {
 
   @Override
   public Collection<String> names() {
-    return roles.values().stream()
-        .flatMap(role -> role.names().stream())
-        .distinct()
-        .filter(name -> having(name).size() == 1)
+    return Stream.concat(
+            roles.values().stream()
+                .flatMap(role -> role.names().stream())
+                .distinct()
+                .filter(name -> having(name).size() == 1),
+            open.keySet().stream())
         .toList();
   }
 
@@ -60,6 +99,9 @@ public final class QuestionScope implements Scope {
 
   @Override
   public Optional<Reference> find(String name) {
+    if (open.containsKey(name)) {
+      return Optional.of(open.get(name));
+    }
     List<Reference> found = having(name);
     return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
   }

@@ -142,7 +142,9 @@ public final class Renaming {
             formula.renamed(
                 scope,
                 reference -> {
-                  var asked = (AskedField) reference;
+                  if (!(reference instanceof AskedField asked)) {
+                    return reference.path();
+                  }
                   Question.Role role = now.role(asked.roleName());
                   var path = new ArrayList<String>();
                   path.add(roles.get(role.name()));

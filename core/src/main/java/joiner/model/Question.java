@@ -16,6 +16,8 @@ import joiner.expression.Formula;
  * @param roles the tables as they are joined; the first has no link, each other one is linked to
  *     one before it
  * @param where conditions over the roles, all of which hold
+ * @param having conditions over what a line shows, by the names of its columns; all hold
+ * @param parameters values that conditions leave open and that are filled in when it is asked
  * @param order by what lines are sorted; what remains equal is sorted by all columns
  * @param first so many lines only
  */
@@ -26,6 +28,8 @@ public record Question(
     List<Role> roles,
     List<Column> columns,
     List<Formula> where,
+    List<Formula> having,
+    List<Parameter> parameters,
     List<Order> order,
     OptionalInt first) {
 
@@ -33,6 +37,8 @@ public record Question(
     roles = List.copyOf(roles);
     columns = List.copyOf(columns);
     where = List.copyOf(where);
+    having = List.copyOf(having);
+    parameters = List.copyOf(parameters);
     order = List.copyOf(order);
     for (int i = 0; i < roles.size(); i++) {
       List<Role> before = roles.subList(0, i);
@@ -75,6 +81,26 @@ public record Question(
    * @param kept whether rows that have no match are kept, without values here
    */
   public record Link(String from, RelationshipId over, boolean down, boolean kept) {}
+
+  /**
+   * A value that conditions leave open, named there with a colon before it as in embedded SQL
+   * (ISO/IEC 9075-2, host parameter names).
+   *
+   * @param name without the colon
+   * @param like a field of one of the roles; what is filled in is of its type
+   * @param text what is filled in, as people type it; may be empty
+   */
+  public record Parameter(String name, Formula like, String text) {
+    /** What conditions call it. */
+    public String written() {
+      return ":" + name;
+    }
+
+    /** The same with another value. */
+    public Parameter withText(String other) {
+      return new Parameter(name, like, other);
+    }
+  }
 
   /** What is shown. */
   public sealed interface Column {
@@ -177,8 +203,14 @@ public record Question(
                                   : f.counting());
                     })
             .toList();
-    List<Formula> conditions = where.stream().map(formulas).toList();
-    return new Question(id, name, label, called, shown, conditions, order, first);
+    List<Parameter> open =
+        parameters.stream()
+            .map(p -> new Parameter(p.name(), formulas.apply(p.like()), p.text()))
+            .toList();
+    return withRoles(called)
+        .withColumns(shown)
+        .withWhere(where.stream().map(formulas).toList())
+        .withParameters(open);
   }
 
   /** The role of that name. */
@@ -196,31 +228,42 @@ public record Question(
 
   /** The same over other joins. */
   public Question withRoles(List<Role> other) {
-    return new Question(id, name, label, other, columns, where, order, first);
+    return new Question(id, name, label, other, columns, where, having, parameters, order, first);
   }
 
   /** The same with other columns. */
   public Question withColumns(List<Column> other) {
-    return new Question(id, name, label, roles, other, where, order, first);
+    return new Question(id, name, label, roles, other, where, having, parameters, order, first);
   }
 
   /** The same under other conditions. */
   public Question withWhere(List<Formula> other) {
-    return new Question(id, name, label, roles, columns, other, order, first);
+    return new Question(id, name, label, roles, columns, other, having, parameters, order, first);
+  }
+
+  /** The same of which other lines are left. */
+  public Question withHaving(List<Formula> other) {
+    return new Question(id, name, label, roles, columns, where, other, parameters, order, first);
+  }
+
+  /** The same with other values left open or filled in. */
+  public Question withParameters(List<Parameter> other) {
+    return new Question(id, name, label, roles, columns, where, having, other, order, first);
   }
 
   /** The same in another order. */
   public Question withOrder(List<Order> other) {
-    return new Question(id, name, label, roles, columns, where, other, first);
+    return new Question(id, name, label, roles, columns, where, having, parameters, other, first);
   }
 
   /** The same cut after so many lines, or not. */
   public Question withFirst(OptionalInt other) {
-    return new Question(id, name, label, roles, columns, where, order, other);
+    return new Question(id, name, label, roles, columns, where, having, parameters, order, other);
   }
 
   /** The same kept under another name. */
   public Question withNames(QuestionId otherId, String otherName, String otherLabel) {
-    return new Question(otherId, otherName, otherLabel, roles, columns, where, order, first);
+    return new Question(
+        otherId, otherName, otherLabel, roles, columns, where, having, parameters, order, first);
   }
 }

@@ -210,6 +210,8 @@ class DesignChecksTest {
                             List.of(new Question.Shown("Heat", new Formula("firing.heat"))),
                             List.of(),
                             List.of(),
+                            List.of(),
+                            List.of(),
                             OptionalInt.empty()))),
             true),
         new Case(

@@ -206,8 +206,20 @@ class AnsweringTest {
             }
             all.add(line);
           });
+      all.removeIf(line -> !isLeft(line));
       all.sort(this::compare);
       return all.stream().limit(bound.question().first().orElse(Integer.MAX_VALUE)).toList();
+    }
+
+    /** What conditions on lines read is the value below the label. */
+    private boolean isLeft(List<Value> line) {
+      List<String> labels =
+          bound.question().columns().stream().map(Question.Column::label).toList();
+      return bound.having().stream()
+          .allMatch(
+              condition ->
+                  evaluator.evaluate(condition, read -> line.get(labels.indexOf(read.name())))
+                      == Value.TRUE);
     }
 
     private int compare(List<Value> one, List<Value> other) {

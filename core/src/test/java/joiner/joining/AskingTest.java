@@ -14,6 +14,8 @@ import joiner.edit.KeepQuestion;
 import joiner.engine.Dialects;
 import joiner.engine.Support;
 import joiner.expression.Evaluator;
+import joiner.expression.Formula;
+import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.model.Noun;
 import joiner.model.Question;
@@ -267,6 +269,75 @@ class AskingTest {
     assertThatThrownBy(() -> new Answering(demo, Pottery.CLOCK).answer(bound, () -> true))
         .isInstanceOf(Answering.Unanswered.class)
         .hasMessage("It was stopped.");
+  }
+
+  @Test
+  void conditionsOnWhatIsCountedLeaveLinesOut() {
+    Question all = ask("kiln.name, count(firing)");
+    Question often =
+        ask("kiln.name, count(firing)", "count(firing) > 9", "kiln.name <> 'count(x)'");
+    assertThat(often.columns()).isEqualTo(all.columns());
+    assertThat(often.having()).extracting(Formula::text).containsExactly("firings > 9");
+    assertThat(often.where()).extracting(Formula::text).containsExactly("kiln.name <> 'count(x)'");
+    assertThat(answer(often).lines())
+        .isNotEmpty()
+        .hasSizeLessThan(answer(all).lines().size())
+        .containsExactlyElementsOf(
+            answer(all).lines().stream()
+                .filter(line -> ((Value.Num) line.get(1)).number().intValue() > 9)
+                .toList());
+
+    Question shown = ask("kiln.name", "sum(firing.peak_c) >= 2 * max(firing.peak_c)");
+    assertThat(shown.columns())
+        .extracting(Question.Column::label)
+        .containsExactly("Kiln name", "Sum of firing peak", "Greatest firing peak");
+    Question renamed = asking.renamed(shown, 2, "Hottest");
+    assertThat(renamed.having().getFirst().text()).isEqualTo("sum_of_firing_peak >= 2 * hottest");
+    assertThat(answer(renamed).lines()).isEqualTo(answer(shown).lines());
+    assertThat(asking.without(renamed, 2).having()).isEmpty();
+  }
+
+  @Test
+  void linesWithoutAConditionsReadingAreSaid() {
+    assertThat(asking.only(ask("kiln.name, count(firing)"), "count(firing) > 'x'"))
+        .isInstanceOf(Asking.Made.Fault.class);
+    assertThat(asking.only(ask("kiln.name"), "count(nothing) > 1"))
+        .isInstanceOf(Asking.Made.Fault.class);
+  }
+
+  @Test
+  void whatIsLeftOpenIsFilledInAsItsFieldIsTyped() {
+    Question open =
+        ask(
+            "firing.firing_id",
+            "firing.started_at >= :since AND firing.peak_c BETWEEN :low AND 1300");
+    assertThat(open.parameters())
+        .extracting(p -> p.name() + " like " + p.like())
+        .containsExactly("since like firing.started_at", "low like firing.peak_c");
+    assertThat(faults(open)).containsExactly("Fill in since.");
+    Question wrong = Asking.filledIn(Asking.filledIn(open, "since", "soon"), "low", "1000");
+    assertThat(faults(wrong).getFirst()).contains("“soon” is no value of since");
+
+    Question filled = Asking.filledIn(wrong, "since", "2025-06-01 00:00");
+    Question written =
+        ask(
+            "firing.firing_id",
+            "firing.started_at >= TIMESTAMP '2025-06-01 00:00:00' AND firing.peak_c BETWEEN 1000 AND"
+                + " 1300");
+    assertThat(answer(filled).lines()).isNotEmpty().isEqualTo(answer(written).lines());
+    assertThat(QuestionSql.of(bound(filled), Dialects.POSTGRESQL))
+        .isEqualTo(QuestionSql.of(bound(written), Dialects.POSTGRESQL));
+    assertThat(QuestionSql.ofView(bound(filled), Dialects.POSTGRESQL))
+        .isInstanceOf(Support.Impossible.class);
+    assertThat(asking.withoutCondition(filled, 0).parameters()).isEmpty();
+    assertThat(((Asking.Made.Fault) asking.only(open, "1 = :x")).message()).contains(":x");
+    assertThat(((Asking.Made.Fault) asking.only(open, "firing.begun > :x")).message())
+        .contains("no field begun");
+  }
+
+  private List<String> faults(Question question) {
+    return ((Binding.Result.Faulty) Binding.of(demo.design(), demo.meaning(), question))
+        .faults().stream().map(Binding.Fault::message).toList();
   }
 
   @Test

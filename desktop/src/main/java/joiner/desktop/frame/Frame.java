@@ -235,7 +235,7 @@ public final class Frame {
       case SHAPE -> new ShapeView(bench);
       case CONNECT -> new ConnectView(bench);
       case GUARD -> new GuardView(bench);
-      case PROVE -> new ProveView(bench);
+      case PROVE -> new ProveView(bench, targets);
       case SHIP -> new ShipView(bench, targets);
     };
   }

@@ -1,10 +1,13 @@
 package joiner.desktop.prove;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.css.PseudoClass;
@@ -41,6 +44,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Notice;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
@@ -49,6 +53,7 @@ import joiner.expression.Evaluator;
 import joiner.expression.Kind;
 import joiner.expression.Value;
 import joiner.format.AnswerCsv;
+import joiner.format.AnswerSheet;
 import joiner.joining.Asking;
 import joiner.joining.Bound;
 import joiner.joining.LineWords;
@@ -73,6 +78,7 @@ final class AskFace implements Face {
   private final TextField first = new TextField();
   private final FlowPane shown = new FlowPane(6, 6);
   private final FlowPane where = new FlowPane(6, 6);
+  private final FlowPane open = new FlowPane(12, 6);
   private final FlowPane joins = new FlowPane(0, 8);
   private final VBox warnings = new VBox(6);
   private final TableView<List<Value>> lines = new TableView<>();
@@ -81,13 +87,16 @@ final class AskFace implements Face {
   private final Button kept;
   private final Button keep;
   private final Button fresh;
+  private final Button back;
+  private final Button rows;
   private final SqlView sql;
   private final Button engine;
   private final WhenSeen seen = new WhenSeen(this::show);
   private Dialect dialect = Dialects.ALL.getFirst();
   private List<Bound.Column> columnsShown = List.of();
+  private List<String> openShown = List.of();
 
-  AskFace(Workbench bench, Texts texts) {
+  AskFace(Workbench bench, Targets targets, Texts texts) {
     this.bench = bench;
     this.texts = texts;
     this.model = new AskModel(bench, texts);
@@ -96,6 +105,10 @@ final class AskFace implements Face {
     this.keep = Parts.button(texts.get("ask.keep"), this::keep);
     this.fresh = Parts.button(texts.get("ask.new"), this::begin);
     this.engine = Parts.button(dialect.engine(), this::pickEngine, "picked");
+    this.back = Parts.button(texts.get("ask.back"), this::back);
+    this.rows = RowsOf.button(bench, targets, texts, model::from);
+    back.setId("question-back");
+    rows.setId("question-rows");
     kept.setId("kept-questions");
     keep.setId("keep-question");
     engine.setId("question-engine");
@@ -128,12 +141,13 @@ final class AskFace implements Face {
                 model.first(first.getText());
               }
             });
-    var head = Parts.row(8, kept, fresh, Parts.spring(), keep);
+    var head = Parts.row(8, kept, fresh, back, Parts.spring(), keep);
     var form =
         Parts.card(
             List.of(
                 line("ask.show", shown, Parts.row(6, column, pick)),
-                line("ask.where", where, condition)),
+                line("ask.where", where, condition),
+                open),
             "question");
     refused.setVisible(false);
     refused.setManaged(false);
@@ -146,14 +160,16 @@ final class AskFace implements Face {
     sheets.setTooltip(new Tooltip(texts.get("ask.sheets.why")));
     Button save = Parts.button(texts.get("ask.save"), this::save);
     var foot =
-        Parts.row(
+        new FlowPane(
             8,
+            6,
             Parts.label(texts.get("ask.first"), "muted"),
             first,
-            Parts.spring(),
-            count,
+            Parts.label(texts.get("ask.rows"), "muted"),
+            rows,
+            save,
             sheets,
-            save);
+            count);
     content.getChildren().setAll(head, form, refused, joins, warnings, lines, foot);
     content.setPadding(new Insets(0, 10, 0, 0));
     main.setFitToHeight(true); // The lines take what room there is; where there is none it scrolls.
@@ -231,14 +247,27 @@ final class AskFace implements Face {
   /** Asks a question that is kept. */
   void ask(Question question) {
     said(Optional.empty());
-    first.setText(question.first().isPresent() ? "" + question.first().getAsInt() : "");
+    showFirst(question);
     model.ask(question);
+  }
+
+  private void showFirst(Question question) {
+    first.setText(question.first().isPresent() ? "" + question.first().getAsInt() : "");
   }
 
   /** Begins anew. */
   void begin() {
     ask(Asking.nothing());
     column.requestFocus();
+  }
+
+  private void back() {
+    model.back();
+    said(Optional.empty());
+    showFirst(model.question());
+    if (back.isDisabled()) {
+      column.requestFocus();
+    }
   }
 
   private void openKept() {
@@ -254,6 +283,7 @@ final class AskFace implements Face {
     showAnswer(state);
     kept.setDisable(model.kept().isEmpty());
     fresh.setDisable(state.isBlank());
+    back.setDisable(!model.canGoBack());
     keep.setText(texts.get(model.keptAs().isPresent() ? "ask.keep.changes" : "ask.keep"));
     keep.setDisable(state.bound().isEmpty() || model.isKept());
     showSide(state);
@@ -282,11 +312,72 @@ final class AskFace implements Face {
       chip.setAccessibleText(texts.get("ask.condition.chip", chip.getText()));
       where.getChildren().add(chip);
     }
+    for (int i = 0; i < state.question().having().size(); i++) {
+      where.getChildren().add(lineCondition(state.question().having().get(i).text(), i));
+    }
+    showOpen(state.question());
     toggle(shown);
     toggle(where);
     if (focused >= 0 && !shown.getChildren().isEmpty()) {
       shown.getChildren().get(Math.min(focused, shown.getChildren().size() - 1)).requestFocus();
     }
+  }
+
+  /** A condition on what a line shows. */
+  private Button lineCondition(String text, int place) {
+    Button chip =
+        Parts.chip(
+            texts.get("ask.having", text),
+            () -> {
+              condition.setText(text);
+              model.removeLineCondition(place);
+              condition.requestFocus();
+              condition.end();
+            },
+            () -> model.removeLineCondition(place),
+            "mono");
+    chip.setAccessibleText(texts.get("ask.condition.chip", text));
+    return chip;
+  }
+
+  /** What conditions leave open, to be filled in; whoever types there types on. */
+  private void showOpen(Question question) {
+    List<String> names = question.parameters().stream().map(Question.Parameter::name).toList();
+    if (!names.equals(openShown)) {
+      openShown = names;
+      open.getChildren().setAll(names.stream().map(this::fillIn).toList());
+    }
+    for (Question.Parameter parameter : question.parameters()) {
+      var typed = (TextField) open.lookup("#open-" + parameter.name());
+      if (typed != null && !typed.isFocused()) {
+        typed.setText(parameter.text());
+      }
+    }
+    toggle(open);
+  }
+
+  private Node fillIn(String name) {
+    var typed = new TextField();
+    typed.setId("open-" + name);
+    typed.setPrefColumnCount(12);
+    String like =
+        model.question().parameters().stream()
+            .filter(p -> p.name().equals(name))
+            .map(p -> texts.get("ask.open.like", p.like().text()))
+            .findFirst()
+            .orElse("");
+    typed.setPromptText(like);
+    typed.setAccessibleText(name + ", " + like);
+    typed.setOnAction(event -> model.fillIn(name, typed.getText()));
+    typed
+        .focusedProperty()
+        .subscribe(
+            (was, is) -> {
+              if (was && !is) {
+                model.fillIn(name, typed.getText());
+              }
+            });
+    return Parts.row(6, Parts.label(":" + name, "mono"), typed);
   }
 
   private static int focusedChip(FlowPane chips) {
@@ -407,6 +498,8 @@ final class AskFace implements Face {
               nouns(role.name()));
       case JoinDeed.Apart(boolean apart) ->
           texts.get(apart ? "ask.join.apart" : "ask.join.together", nouns(role.name()));
+      case JoinDeed.Show(String column, String label) -> texts.get("ask.join.show", label);
+      case JoinDeed.LeaveOut out -> texts.get("ask.join.out", nouns(role.name()));
     };
   }
 
@@ -439,12 +532,33 @@ final class AskFace implements Face {
     count.setText(
         texts.get(
             answer.cut() ? "ask.count.cut" : "ask.count", answer.lines().size(), told.millis()));
+    if (told.rows() instanceof RowsOf.Live) {
+      for (int i = 0; i < bound.columns().size(); i++) {
+        LineWords.mayRepeat(bound, i)
+            .ifPresent(words -> warnings.getChildren().add(warning(words, List.of())));
+      }
+    }
     if (answer.repeated().size() > 1) {
       warnings.getChildren().add(allAtOnce(answer.repeated()));
     }
     answer.repeated().forEach(r -> warnings.getChildren().add(multiplied(bound, r)));
     LineWords.pairing(bound)
-        .ifPresent(words -> warnings.getChildren().add(warning(words, List.of())));
+        .ifPresent(words -> warnings.getChildren().add(warning(words, alone(bound))));
+  }
+
+  /** One question for each of two tables that nothing pairs. */
+  private List<Node> alone(Bound bound) {
+    return LineWords.paired(bound).stream()
+        .filter(role -> bound.question().role(role).link().isPresent())
+        .<Node>map(
+            role ->
+                Parts.button(
+                    texts.get("ask.without", nouns(role)),
+                    () -> {
+                      lines.requestFocus(); // The button goes with what it says.
+                      model.leaveOut(role);
+                    }))
+        .toList();
   }
 
   private Node multiplied(Bound bound, joiner.joining.Answer.Repeated repeated) {
@@ -637,19 +751,31 @@ final class AskFace implements Face {
     var chooser = new FileChooser();
     chooser.setTitle(texts.get("ask.save"));
     chooser.setInitialFileName(model.question().name() + ".csv");
-    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("CSV", "*.csv"));
+    chooser
+        .getExtensionFilters()
+        .addAll(
+            new FileChooser.ExtensionFilter("CSV", "*.csv"),
+            new FileChooser.ExtensionFilter(texts.get("ask.workbook"), "*.xlsx"));
     var file = chooser.showSaveDialog(main.getScene().getWindow());
     if (file == null) {
       return;
     }
     try {
-      Files.writeString(
-          file.toPath(),
-          AnswerCsv.of(told.get().answer(), sheets.isSelected()),
-          StandardCharsets.UTF_8);
+      write(told.get().answer(), file.toPath());
       bench.tell(Notice.Sort.DONE, texts.get("ask.saved", file.getName()));
     } catch (IOException e) {
       bench.tell(Notice.Sort.REFUSED, texts.get("ask.unsaved", file.getName(), e.getMessage()));
+    }
+  }
+
+  /** As a workbook where the file is called so, as CSV elsewhere. */
+  private void write(joiner.joining.Answer answer, Path file) throws IOException {
+    if (file.toString().toLowerCase(Locale.ROOT).endsWith(".xlsx")) {
+      try (OutputStream out = Files.newOutputStream(file)) {
+        AnswerSheet.write(answer, out);
+      }
+    } else {
+      Files.writeString(file, AnswerCsv.of(answer, sheets.isSelected()), StandardCharsets.UTF_8);
     }
   }
 }

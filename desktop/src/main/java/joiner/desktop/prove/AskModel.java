@@ -1,13 +1,18 @@
 package joiner.desktop.prove;
 
 import java.time.Clock;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import joiner.database.LiveAnswer;
+import joiner.database.Target;
+import joiner.database.TargetRefusedException;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -19,6 +24,8 @@ import joiner.edit.KeepQuestion;
 import joiner.engine.Dialect;
 import joiner.engine.Support;
 import joiner.expression.Formula;
+import joiner.expression.Kind;
+import joiner.expression.Value;
 import joiner.joining.Answering;
 import joiner.joining.Asking;
 import joiner.joining.Binding;
@@ -56,15 +63,29 @@ final class AskModel {
   }
 
   /** What an answer is worked out from. */
-  private record Input(Draft draft, Bound bound) {
+  private record Input(Draft draft, Bound bound, RowsOf rows) {
     /** Nothing but the design and its rows makes a difference, and the question. */
     boolean isAs(Input other) {
-      return draft == other.draft && bound.question().equals(other.bound.question());
+      return draft == other.draft
+          && rows.equals(other.rows)
+          && bound.question().equals(other.bound.question());
     }
   }
 
-  /** An answer and how long it took, in milliseconds. */
-  record Told(joiner.joining.Answer answer, long millis) {}
+  /**
+   * An answer and how long it took, in milliseconds.
+   *
+   * @param rows whose rows it is from; what a database answered tells of no repetition
+   */
+  record Told(joiner.joining.Answer answer, RowsOf rows, long millis) {}
+
+  /** So many lines of a database are shown at most. */
+  private static final int MOST_LINES = 100_000;
+
+  private RowsOf rows = RowsOf.SAMPLES;
+
+  /** What was asked before, the newest last. */
+  private final Deque<Question> before = new ArrayDeque<>();
 
   AskModel(Workbench bench, Texts texts) {
     this.bench = bench;
@@ -79,9 +100,31 @@ final class AskModel {
             Input::isAs,
             (input, progress) -> {
               long start = System.nanoTime();
-              var told = new Answering(input.draft, clock).answer(input.bound, progress::stopped);
-              return new Told(told, (System.nanoTime() - start) / 1_000_000);
+              var told =
+                  input.rows.target().isPresent()
+                      ? live(input.bound, input.rows.target().get())
+                      : new Answering(input.draft, clock).answer(input.bound, progress::stopped);
+              return new Told(told, input.rows, (System.nanoTime() - start) / 1_000_000);
             });
+  }
+
+  /** What a database says; its texts are shown as they are. */
+  private static joiner.joining.Answer live(Bound bound, Target target)
+      throws TargetRefusedException {
+    LiveAnswer answer = LiveAnswer.of(bound, target, MOST_LINES);
+    List<List<Value>> lines =
+        answer.lines().stream().map(line -> line.stream().map(AskModel::value).toList()).toList();
+    return new joiner.joining.Answer(bound, lines, answer.cut(), List.of(), List.of());
+  }
+
+  private static Value value(Optional<String> text) {
+    return text.isPresent() ? new Value.Text(text.get()) : Value.NULL;
+  }
+
+  /** Asks the rows of that from now on. */
+  void from(RowsOf other) {
+    rows = other;
+    work();
   }
 
   ReadOnlyObjectProperty<State> stateProperty() {
@@ -119,8 +162,28 @@ final class AskModel {
 
   /** Asks that from now on. */
   void ask(Question question) {
+    Question was = question();
+    if (!was.columns().isEmpty() && !was.equals(question)) {
+      before.addLast(was);
+    }
+    set(question);
+  }
+
+  private void set(Question question) {
     state.set(read(question));
     work();
+  }
+
+  /** Whether something else was asked before. */
+  boolean canGoBack() {
+    return !before.isEmpty();
+  }
+
+  /** Asks again what was asked before. */
+  void back() {
+    if (canGoBack()) {
+      set(before.removeLast());
+    }
   }
 
   /** The design or its rows may have changed. */
@@ -132,7 +195,7 @@ final class AskModel {
   }
 
   private void work() {
-    state.get().bound.ifPresent(bound -> answer.ask(new Input(state.get().draft, bound)));
+    state.get().bound.ifPresent(bound -> answer.ask(new Input(state.get().draft, bound, rows)));
   }
 
   /** Says whether somebody looks. */
@@ -201,10 +264,7 @@ final class AskModel {
     for (Field field : table.fields()) {
       all.add(
           new Offers.Offer<>(
-              table.name() + "." + Formula.naming(field.name()).text(),
-              field.label() + " · " + table.label(),
-              "",
-              table.label()));
+              written(table, field), field.label() + " · " + table.label(), "", table.label()));
     }
   }
 
@@ -406,12 +466,29 @@ final class AskModel {
   /** Calls a column otherwise. */
   void rename(int column, String label) {
     if (!label.isBlank()) {
-      ask(with(column, question().columns().get(column).withLabel(label.strip())));
+      ask(asking().renamed(question(), column, label.strip()));
     }
   }
 
   void removeCondition(int place) {
     ask(asking().withoutCondition(question(), place));
+  }
+
+  void removeLineCondition(int place) {
+    ask(asking().withoutLineCondition(question(), place));
+  }
+
+  /** Fills in what a condition leaves open. */
+  void fillIn(String parameter, String text) {
+    Question filled = Asking.filledIn(question(), parameter, text.strip());
+    if (!filled.equals(question())) {
+      set(filled);
+    }
+  }
+
+  /** Leaves out a table that is joined, and what is beyond it. */
+  void leaveOut(String role) {
+    ask(asking().withoutRole(question(), role));
   }
 
   /** Cuts the answer after so many lines; anything that is no number shows all. */
@@ -433,6 +510,12 @@ final class AskModel {
 
     /** Tells rows apart, or not. */
     record Apart(boolean apart) implements JoinDeed {}
+
+    /** Leaves it out, with what is beyond it. */
+    record LeaveOut() implements JoinDeed {}
+
+    /** Shows one of its fields, as a column is written. */
+    record Show(String column, String label) implements JoinDeed {}
   }
 
   /** What can be changed at the join of a role. */
@@ -442,17 +525,35 @@ final class AskModel {
     asking().others(question(), name).forEach(other -> deeds.add(new JoinDeed.Instead(other)));
     role.link().ifPresent(link -> deeds.add(new JoinDeed.Keep(!link.kept())));
     deeds.add(new JoinDeed.Apart(!role.apart()));
+    bench.design().find(role.table()).ifPresent(table -> shows(role, table, deeds));
+    if (role.link().isPresent()) {
+      deeds.add(new JoinDeed.LeaveOut());
+    }
     return deeds;
+  }
+
+  /** Fields of a table that is joined and that are not shown yet; those of its own name only. */
+  private static void shows(Question.Role role, Table table, List<JoinDeed> deeds) {
+    if (role.name().equals(table.name())) {
+      table.fields().stream()
+          .filter(field -> field.type().kind() != Kind.BYTES)
+          .forEach(field -> deeds.add(new JoinDeed.Show(written(table, field), field.label())));
+    }
+  }
+
+  private static String written(Table table, Field field) {
+    return table.name() + "." + Formula.naming(field.name()).text();
   }
 
   /** Changes something at the join of a role. */
   void make(String role, JoinDeed deed) {
-    ask(
-        switch (deed) {
-          case JoinDeed.Instead(Asking.Other other) -> asking().instead(question(), role, other);
-          case JoinDeed.Keep(boolean kept) -> question().withRole(role, r -> r.withKept(kept));
-          case JoinDeed.Apart(boolean apart) -> question().withRole(role, r -> r.withApart(apart));
-        });
+    switch (deed) {
+      case JoinDeed.Instead(Asking.Other other) -> ask(asking().instead(question(), role, other));
+      case JoinDeed.Keep(boolean kept) -> ask(question().withRole(role, r -> r.withKept(kept)));
+      case JoinDeed.Apart(boolean apart) -> ask(question().withRole(role, r -> r.withApart(apart)));
+      case JoinDeed.LeaveOut out -> leaveOut(role);
+      case JoinDeed.Show(String column, String label) -> show(column);
+    }
   }
 
   /** How a join is told: what is made of its relationship in words, from one table to the other. */

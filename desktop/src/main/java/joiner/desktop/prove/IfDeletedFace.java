@@ -31,6 +31,7 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -45,6 +46,7 @@ final class IfDeletedFace implements Face {
 
   private final Workbench bench;
   private final Texts texts;
+  private final Button rows;
   private final IfDeletedModel model;
   private final VBox content = new VBox(10);
   private final ScrollPane main = Parts.scroll(content);
@@ -58,11 +60,13 @@ final class IfDeletedFace implements Face {
   private final VBox acting = new VBox(6);
   private final WhenSeen seen = new WhenSeen(this::show);
 
-  IfDeletedFace(Workbench bench, Texts texts) {
+  IfDeletedFace(Workbench bench, Targets targets, Texts texts) {
     this.bench = bench;
     this.texts = texts;
     this.model = new IfDeletedModel(bench, texts);
     suppose.setId("suppose");
+    rows = RowsOf.button(bench, targets, texts, model::from);
+    rows.setId("deleted-of");
     buildSuppose();
     lines.setId("reached");
     lines.setFixedCellSize(ROW);
@@ -217,7 +221,10 @@ final class IfDeletedFace implements Face {
                                 texts.get("deleted.pick.row", table.noun().singular()),
                                 model.rows())
                             .open(pick, model::add)));
-    suppose.getChildren().setAll(line("deleted.suppose"), ofTable, pick, line("deleted.were"));
+    suppose
+        .getChildren()
+        .setAll(
+            line("deleted.suppose"), ofTable, pick, line("deleted.of"), rows, line("deleted.were"));
   }
 
   /** What is picked stands between two buttons that stay, so that the focus does. */
@@ -234,7 +241,7 @@ final class IfDeletedFace implements Face {
     }
     model.chosen().forEach(row -> between.add(chip(row)));
     List<Node> all = suppose.getChildren();
-    List<Node> before = all.subList(2, all.size() - 2);
+    List<Node> before = all.subList(2, all.size() - 4);
     boolean hadFocus = before.stream().anyMatch(Node::isFocused);
     if (hadFocus) {
       pick.requestFocus();
@@ -327,7 +334,12 @@ final class IfDeletedFace implements Face {
       instead.getChildren().add(button);
     }
     if (instead.getChildren().isEmpty()) {
-      instead.getChildren().add(Parts.prose(texts.get("deleted.instead.none"), "muted"));
+      boolean live = told.get().of() instanceof RowsOf.Live;
+      instead
+          .getChildren()
+          .add(
+              Parts.prose(
+                  texts.get(live ? "deleted.instead.live" : "deleted.instead.none"), "muted"));
     }
   }
 
@@ -369,6 +381,15 @@ final class IfDeletedFace implements Face {
       nodes.add(Parts.prose(texts.get("deleted.why"), "muted"));
       side.getChildren().setAll(nodes);
       return;
+    }
+    if (told.get().part()) {
+      nodes.add(
+          Parts.prose(
+              texts.get(
+                  "deleted.part",
+                  Counts.of(told.get().rows().size()),
+                  told.get().table().noun().plural()),
+              "muted"));
     }
     Chain chain = told.get().chain();
     nodes.add(Parts.label(texts.get("deleted.side.go"), "heading"));

@@ -11,11 +11,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.database.LiveReach;
+import joiner.database.TargetRefusedException;
 import joiner.deletion.Chain;
 import joiner.deletion.Deletions;
 import joiner.deletion.Outcome;
@@ -24,6 +27,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Progress;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
@@ -63,15 +67,34 @@ final class IfDeletedModel {
   private Set<RowId> chosen = Set.of();
 
   /** Which rows of a draft; none chosen stands for the one that does most. */
-  private record Input(Draft draft, TableId table, Set<RowId> chosen) {
+  private record Input(Draft draft, TableId table, Set<RowId> chosen, RowsOf of) {
     boolean isAs(Input other) {
-      return draft == other.draft && table.equals(other.table) && chosen.equals(other.chosen);
+      return draft == other.draft
+          && table.equals(other.table)
+          && chosen.equals(other.chosen)
+          && of.equals(other.of);
     }
   }
+
+  /** The rows among which it is worked out; of a database only what can be reached. */
+  private record Among(Draft draft, int first, boolean all) {}
+
+  /** What was last read of a database, so that another choice among the same rows is quick. */
+  private record Read(Draft draft, TableId table, RowsOf.Live of, Among among) {
+    boolean isFor(Input input) {
+      return draft == input.draft && table.equals(input.table) && of.equals(input.of);
+    }
+  }
+
+  private final AtomicReference<Optional<Read>> read = new AtomicReference<>(Optional.empty());
+  private RowsOf of = RowsOf.SAMPLES;
 
   /**
    * What comes of it.
    *
+   * @param draft the design with the rows it was worked out among
+   * @param of whose rows these are
+   * @param part whether the table has rows beyond those that can be chosen
    * @param suppose the rows that would be deleted, by their places
    * @param any whether they were not chosen but found to do most
    * @param rows the rows of the table that can be chosen, by what people call them
@@ -79,6 +102,8 @@ final class IfDeletedModel {
    */
   record Told(
       Draft draft,
+      RowsOf of,
+      boolean part,
       Table table,
       BitSet suppose,
       boolean any,
@@ -134,7 +159,40 @@ final class IfDeletedModel {
             texts.get("deleted.working"),
             Lane.WORKING,
             Input::isAs,
-            (input, progress) -> new Telling(input, clock, texts).told());
+            (input, progress) ->
+                new Telling(input, among(input, clock, progress), clock, texts).told());
+  }
+
+  private Among among(Input input, Clock clock, Progress progress) throws TargetRefusedException {
+    if (!(input.of instanceof RowsOf.Live live)) {
+      return new Among(input.draft, input.draft.rows().of(input.table).count(), true);
+    }
+    Optional<Read> known = read.get().filter(r -> r.isFor(input));
+    if (known.isPresent()) {
+      return known.get().among;
+    }
+    LiveReach reach =
+        LiveReach.of(
+            input.draft,
+            live.at(),
+            input.table,
+            MOST_LOOKED,
+            clock,
+            (done, total, doing) -> {
+              progress.doing(doing);
+              return !progress.stopped();
+            });
+    var among = new Among(reach.draft(), reach.first(), reach.all());
+    read.set(Optional.of(new Read(input.draft, input.table, live, among)));
+    return among;
+  }
+
+  /** Looks at the rows of that from now on; a database is read anew. */
+  void from(RowsOf other) {
+    of = other;
+    chosen = Set.of();
+    read.set(Optional.empty());
+    refresh();
   }
 
   ReadOnlyObjectProperty<Answer<Told>> toldProperty() {
@@ -143,7 +201,10 @@ final class IfDeletedModel {
 
   /** What is known, true now. */
   Optional<Told> told() {
-    return told.answer().current().filter(t -> t.draft == bench.draft());
+    return told.answer()
+        .current()
+        .filter(t -> t.draft.design() == bench.design() && t.of.equals(of))
+        .filter(t -> t.of instanceof RowsOf.Live || t.draft == bench.draft());
   }
 
   void look(boolean now) {
@@ -163,12 +224,14 @@ final class IfDeletedModel {
       chosen = Set.of();
     }
     if (table.isPresent()) {
-      Rows rows = bench.draft().rows().of(table.get());
-      chosen =
-          chosen.stream()
-              .filter(id -> rows.place(id).isPresent())
-              .collect(Collectors.toCollection(LinkedHashSet::new));
-      told.ask(new Input(bench.draft(), table.get(), Set.copyOf(chosen)));
+      if (of instanceof RowsOf.Samples) {
+        Rows rows = bench.draft().rows().of(table.get());
+        chosen =
+            chosen.stream()
+                .filter(id -> rows.place(id).isPresent())
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+      }
+      told.ask(new Input(bench.draft(), table.get(), Set.copyOf(chosen), of));
     }
   }
 
@@ -273,6 +336,7 @@ final class IfDeletedModel {
   /** Works it out, off the window's thread. */
   private static final class Telling {
     private final Input input;
+    private final Among among;
     private final Draft draft;
     private final Table table;
     private final Texts texts;
@@ -281,9 +345,10 @@ final class IfDeletedModel {
     private final FormulaRows values;
     private final Map<TableId, RowLabels> labels = new HashMap<>();
 
-    Telling(Input input, Clock clock, Texts texts) {
+    Telling(Input input, Among among, Clock clock, Texts texts) {
       this.input = input;
-      this.draft = input.draft;
+      this.among = among;
+      this.draft = among.draft;
       this.table = draft.design().table(input.table);
       this.texts = texts;
       this.clock = clock;
@@ -298,17 +363,28 @@ final class IfDeletedModel {
       List<Line> lines =
           suppose.isEmpty() ? List.of() : chain.steps().stream().map(this::line).toList();
       boolean refused = chain.outcome().verdict() == Outcome.Verdict.REFUSED || suppose.isEmpty();
+      boolean live = input.of instanceof RowsOf.Live; // Nothing is changed there.
       Optional<Edit> deletion =
-          refused
+          refused || live
               ? Optional.empty()
               : Optional.of(deletions.edit(lines.getFirst().example(), chain.outcome()));
       return new Told(
-          draft, table, suppose, any, chain, lines, rows(), deletion, instead(suppose, chain));
+          draft,
+          input.of,
+          !among.all,
+          table,
+          suppose,
+          any,
+          chain,
+          lines,
+          rows(),
+          deletion,
+          live ? List.of() : instead(suppose, chain));
     }
 
     private BitSet worst() {
       var rows = new BitSet();
-      deletions.worst(table.id(), MOST_LOOKED).ifPresent(rows::set);
+      deletions.worst(table.id(), Math.min(MOST_LOOKED, among.first)).ifPresent(rows::set);
       return rows;
     }
 
@@ -331,7 +407,7 @@ final class IfDeletedModel {
     private List<Row> rows() {
       Rows rows = draft.rows().of(table.id());
       IntFunction<Row> named = row -> new Row(rows.id(row), label(table.id(), row));
-      return IntStream.range(0, Math.min(MOST_OFFERED, rows.count())).mapToObj(named).toList();
+      return IntStream.range(0, Math.min(MOST_OFFERED, among.first)).mapToObj(named).toList();
     }
 
     private Line line(Chain.Step step) {

@@ -12,6 +12,7 @@ import joiner.desktop.widget.Faces;
 import joiner.desktop.widget.StageView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Selection;
+import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
 import joiner.model.Question;
 import joiner.model.Table;
@@ -20,6 +21,7 @@ import joiner.rows.RowId;
 /** The stage Prove, one face at a time; a face is built when it is first shown. */
 public final class ProveView implements StageView {
   private final Workbench bench;
+  private final Targets targets;
   private final Texts texts = Texts.beside(ProveView.class);
   private final Map<Name, Face> built = new EnumMap<>(Name.class);
   private final Faces<Name> faces =
@@ -37,9 +39,14 @@ public final class ProveView implements StageView {
     ASK
   }
 
-  /** Builds the stage. */
-  public ProveView(Workbench bench) {
+  /**
+   * Builds the stage.
+   *
+   * @param targets whose rows can be asked instead of the sample rows
+   */
+  public ProveView(Workbench bench, Targets targets) {
     this.bench = bench;
+    this.targets = targets;
     main.getStyleClass().add("stage-area");
     side.getStyleClass().add("side-content");
     show(shown);
@@ -52,8 +59,8 @@ public final class ProveView implements StageView {
             switch (n) {
               case ENTER -> new EnterFace(bench, texts, this::ifDeleted);
               case AUDIT -> new AuditFace(bench, texts, this::enter);
-              case IF_DELETED -> new IfDeletedFace(bench, texts);
-              case ASK -> new AskFace(bench, texts);
+              case IF_DELETED -> new IfDeletedFace(bench, targets, texts);
+              case ASK -> new AskFace(bench, targets, texts);
             });
   }
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import joiner.database.Target;
 import joiner.engine.Dialect;
+import joiner.engine.Dialects;
 
 /**
  * The databases a design was shipped to or looked at, kept from one start to the next. Passwords
@@ -41,10 +42,14 @@ public final class Targets {
 
   /** What is known for the design in a folder, the newest first. */
   public List<Known> of(Optional<Path> design, Dialect dialect) {
+    return of(design).stream().filter(known -> known.engine().equals(dialect.id())).toList();
+  }
+
+  /** What is known for the design in a folder, of all engines, the newest first. */
+  public List<Known> of(Optional<Path> design) {
     return all().stream()
         .filter(kept -> kept.design.equals(keyOf(design)))
         .map(Kept::known)
-        .filter(known -> known.engine().equals(dialect.id()))
         .toList();
   }
 
@@ -109,6 +114,13 @@ public final class Targets {
   public Target target(Dialect dialect, Known known, String password) {
     passwords.put(known, password);
     return new Target(dialect.urlOf(known.place()), given(known.user()), given(password));
+  }
+
+  /**
+   * A database to connect to with the password typed before; empty where nobody knows its engine.
+   */
+  public Optional<Target> target(Known known) {
+    return Dialects.named(known.engine()).map(dialect -> target(dialect, known, passwordOf(known)));
   }
 
   private static Optional<String> given(String text) {

@@ -16,6 +16,7 @@ import joiner.engine.Dialects;
 import joiner.engine.Support;
 import joiner.expression.Evaluator;
 import joiner.expression.Value;
+import joiner.format.AnswerCsv;
 import joiner.joining.Answer;
 import joiner.model.Question;
 import joiner.model.Question.Counting;
@@ -222,5 +223,79 @@ class AskModelTest {
                         assertThat(((Support.Kept) sql).sql())
                             .contains(dialect.name("member"))
                             .contains(dialect.first(5))));
+  }
+
+  @Test
+  void conditionsOnLinesFollowTheirColumn() {
+    show("kiln.name", "count(firing)");
+    int all = answer().lines().size();
+    assertThat(model.only("count(firing) > 9")).isEmpty();
+    assertThat(answer().lines()).hasSizeBetween(1, all - 1);
+    List<List<Value>> often = answer().lines();
+    model.rename(1, "How often");
+    assertThat(model.question().having().getFirst().text()).isEqualTo("how_often > 9");
+    assertThat(answer().lines()).isEqualTo(often);
+    model.removeLineCondition(0);
+    assertThat(answer().lines()).hasSize(all);
+  }
+
+  @Test
+  void whatIsLeftOpenIsAskedForAndFilledIn() {
+    show("firing.firing_id");
+    assertThat(model.only("firing.peak_c > :hotter_than")).isEmpty();
+    assertThat(model.state().faults()).containsExactly("Fill in hotter_than.");
+    assertThat(model.told()).isEmpty();
+    model.fillIn("hotter_than", "1200 ");
+    int hot = answer().lines().size();
+    model.fillIn("hotter_than", "1290");
+    assertThat(answer().lines()).hasSizeLessThan(hot);
+    assertThat(model.keep("Hot firings")).isTrue();
+    assertThat(model.isKept()).isTrue();
+    model.removeCondition(0);
+    assertThat(model.question().parameters()).isEmpty();
+  }
+
+  @Test
+  void whatWasAskedBeforeComesBack() {
+    assertThat(model.canGoBack()).isFalse();
+    show("member.card_no", "count(enrolment)", "count(piece)");
+    Question both = model.question();
+    model.leaveOut("piece");
+    assertThat(labels()).isEqualTo("[Member card number, Enrolments]");
+    assertThat(model.question().roles()).hasSize(2);
+    model.back();
+    assertThat(model.question()).isEqualTo(both);
+    model.back();
+    assertThat(labels()).isEqualTo("[Member card number, Enrolments]");
+    model.back();
+    model.back();
+    assertThat(labels()).isEqualTo("[Member card number]");
+  }
+
+  @Test
+  void aBoardShowsFieldsOfItsTable() {
+    show("member.card_no", "count(piece)");
+    model.make("piece", new JoinDeed.Show("piece.stage", "Stage"));
+    assertThat(model.joinDeeds("piece")).contains(new JoinDeed.Show("piece.stage", "Stage"));
+    assertThat(labels()).isEqualTo("[Member card number, Pieces, Piece stage]");
+    model.make("piece", new JoinDeed.LeaveOut());
+    assertThat(labels()).isEqualTo("[Member card number]");
+  }
+
+  @Test
+  void aDatabaseAnswersAsTheSampleRowsItWasMadeOf() throws Exception {
+    RowsOf live = LivePottery.in(folder);
+    show("kiln.name", "count(firing)", "avg(firing.peak_c)");
+    var own = AnswerCsv.of(answer(), true);
+    model.from(live);
+    assertThat(model.told()).isEmpty();
+    assertThat(AnswerCsv.of(answer(), true)).isEqualTo(own);
+    assertThat(model.told().orElseThrow().rows()).isEqualTo(live);
+    model.from(LivePottery.missing(folder));
+    test.window.until(
+        () -> model.answerProperty().get() instanceof joiner.desktop.work.Answer.Failed);
+    assertThat(model.told()).isEmpty();
+    model.from(RowsOf.SAMPLES);
+    assertThat(AnswerCsv.of(answer(), true)).isEqualTo(own);
   }
 }

@@ -160,4 +160,26 @@ class IfDeletedModelTest {
     assertThat(plan.instead().stream().anyMatch(way -> way.words().startsWith("Retire it")))
         .isEqualTo(marked);
   }
+
+  @Test
+  void aDatabaseIsAskedAndNothingOfferedThatWouldChangeIt() throws Exception {
+    Told own = of("course");
+    model.from(LivePottery.in(folder));
+    assertThat(model.told()).as("what was of other rows is not shown").isEmpty();
+    Told live = told();
+    assertThat(steps(live)).isEqualTo(steps(own));
+    assertThat(live.part()).isFalse();
+    assertThat(live.deletion()).isEmpty();
+    assertThat(live.instead()).isEmpty();
+    Row other =
+        live.rows().stream().filter(row -> row.label().contains("Raku")).findFirst().orElseThrow();
+    model.add(other);
+    assertThat(told().what()).contains("Raku");
+    model.from(LivePottery.missing(folder));
+    test.window.until(
+        () -> model.toldProperty().get() instanceof joiner.desktop.work.Answer.Failed);
+    assertThat(model.told()).isEmpty();
+    model.from(RowsOf.SAMPLES);
+    assertThat(steps(told())).isEqualTo(steps(own));
+  }
 }
