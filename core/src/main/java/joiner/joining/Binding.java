@@ -26,6 +26,7 @@ import joiner.meaning.Means;
 import joiner.meaning.QuestionScope;
 import joiner.meaning.ResultType;
 import joiner.model.Design;
+import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Question;
@@ -210,6 +211,16 @@ public final class Binding {
         .orElse(List.of());
   }
 
+  /** A value as it is typed; a day stands for its beginning where a time is asked for, too. */
+  private static ReadValue read(String text, Field like) {
+    ReadValue read = ValueReader.read(text, like.type());
+    if (read instanceof ReadValue.Unfit && like.type() instanceof FieldType.DateTime) {
+      String beginning = EnteredText.of(like, text + " 00:00");
+      return ValueReader.read(beginning, like.type()) instanceof ReadValue.Fits fits ? fits : read;
+    }
+    return read;
+  }
+
   /** A formula in terms of fields that are entered. */
   private Checked.Sound written(Checked checked, Formula formula) throws Wrong {
     Checked.Sound sound = sound(checked, formula);
@@ -246,7 +257,7 @@ public final class Binding {
     if (text.isEmpty()) {
       throw wrong(Optional.of(formula), "Fill in " + name + ".");
     }
-    return switch (ValueReader.read(text, open.like().type())) {
+    return switch (read(text, open.like())) {
       case ReadValue.Fits(Value value) ->
           new Expression.Literal(value, open.type().kind(), Place.NOWHERE);
       case ReadValue.Unfit(String expected) ->

@@ -318,7 +318,7 @@ class AskingTest {
     Question wrong = Asking.filledIn(Asking.filledIn(open, "since", "soon"), "low", "1000");
     assertThat(faults(wrong).getFirst()).contains("“soon” is no value of since");
 
-    Question filled = Asking.filledIn(wrong, "since", "2025-06-01 00:00");
+    Question filled = Asking.filledIn(wrong, "since", "1.6.2025");
     Question written =
         ask(
             "firing.firing_id",

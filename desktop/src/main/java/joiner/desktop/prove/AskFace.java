@@ -83,6 +83,7 @@ final class AskFace implements Face {
   private final VBox warnings = new VBox(6);
   private final TableView<List<Value>> lines = new TableView<>();
   private final CheckBox sheets = new CheckBox();
+  private final Label none = Parts.prose("", "muted");
   private final Label count = Parts.label("", "muted");
   private final Button kept;
   private final Button keep;
@@ -153,7 +154,7 @@ final class AskFace implements Face {
     refused.setManaged(false);
     lines.setId("answer");
     lines.setMinHeight(LINES_HEIGHT);
-    lines.setPlaceholder(Parts.prose(texts.get("ask.none"), "muted"));
+    lines.setPlaceholder(none);
     lines.setAccessibleText(texts.get("ask.lines"));
     VBox.setVgrow(lines, Priority.ALWAYS);
     sheets.setText(texts.get("ask.sheets"));
@@ -211,6 +212,11 @@ final class AskFace implements Face {
 
   private void onlyWhere() {
     said(model.only(condition.getText()), condition);
+    model.question().parameters().stream()
+        .filter(parameter -> parameter.text().isEmpty() && condition.getText().isEmpty())
+        .findFirst()
+        .map(parameter -> open.lookup("#open-" + parameter.name()))
+        .ifPresent(Node::requestFocus);
   }
 
   private void said(Optional<String> fault, TextField typed) {
@@ -505,6 +511,8 @@ final class AskFace implements Face {
 
   private void showAnswer(State state) {
     warnings.getChildren().clear();
+    String empty = model.told().isPresent() ? texts.get("ask.noline") : "";
+    none.setText(state.isBlank() ? texts.get("ask.none") : empty);
     state.faults().forEach(fault -> warnings.getChildren().add(warning(fault, List.of())));
     Optional<AskModel.Told> told = model.told();
     lines.pseudoClassStateChanged(STALE, state.bound().isPresent() && told.isEmpty());
