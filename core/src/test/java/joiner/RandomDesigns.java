@@ -33,6 +33,7 @@ import joiner.model.Kit;
 import joiner.model.KitId;
 import joiner.model.KitUse;
 import joiner.model.Limits;
+import joiner.model.Listing;
 import joiner.model.MediaType;
 import joiner.model.Noun;
 import joiner.model.Origin;
@@ -250,6 +251,10 @@ public final class RandomDesigns {
         chance() ? Optional.of(new Formula("name || ''")) : Optional.empty(),
         rules(ids),
         groups(ids),
+        new Listing(
+            some(ids),
+            some(ids),
+            some(ids).stream().map(field -> new Listing.By(field, chance())).toList()),
         Extras.NONE);
   }
 

@@ -9,6 +9,7 @@ import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.Listing;
 import joiner.model.Noun;
 import joiner.model.Rule;
 import joiner.model.Table;
@@ -31,6 +32,7 @@ public record TableFacts(
     Optional<Formula> rowLabel,
     List<Rule> rules,
     List<FieldGroup> groups,
+    Listing listing,
     Extras extras) {
   public TableFacts {
     primaryKey = List.copyOf(primaryKey);
@@ -55,6 +57,7 @@ public record TableFacts(
         table.rowLabel(),
         table.rules(),
         table.groups(),
+        table.listing(),
         table.extras());
   }
 
@@ -75,6 +78,7 @@ public record TableFacts(
         rowLabel,
         rules,
         groups,
+        listing,
         extras);
   }
 }

@@ -162,6 +162,7 @@ final class Identities {
             .map(r -> r.withId(rules.of(id, r.id())).withDemand(of(id, r.demand())))
             .toList(),
         table.groups().stream().map(group -> group.under(field -> fields.of(id, field))).toList(),
+        table.listing().under(field -> fields.of(id, field)),
         table.extras());
   }
 

@@ -192,6 +192,9 @@ final class TableEffects {
     if (!before.groups().equals(after.groups())) {
       say(now.label() + " reads its fields in other groups.");
     }
+    if (!before.listing().equals(after.listing())) {
+      say(now.label() + " lists its rows otherwise.");
+    }
     if (!before.kind().equals(after.kind())) {
       say(now.label() + " is for another purpose.");
     }

@@ -132,6 +132,7 @@ final class TableReconciling {
             known.rowLabel(),
             kept,
             known.groups(),
+            known.listing(),
             known.extras());
     return withFound(same);
   }

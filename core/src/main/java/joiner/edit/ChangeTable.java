@@ -13,6 +13,7 @@ import joiner.model.FieldId;
 import joiner.model.GroupId;
 import joiner.model.Index;
 import joiner.model.IndexId;
+import joiner.model.Listing;
 import joiner.model.Noun;
 import joiner.model.Rule;
 import joiner.model.RuleId;
@@ -114,6 +115,13 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     @Override
     public Table of(Table table) {
       return table.withRules(table.rules().stream().filter(r -> !r.id().equals(rule)).toList());
+    }
+  }
+
+  private record Listed(Listing listing) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withListing(listing);
     }
   }
 
@@ -266,6 +274,15 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
 
   private static List<FieldId> inOrder(Table table, List<FieldId> fields) {
     return table.fieldIds().stream().filter(fields::contains).toList();
+  }
+
+  /**
+   * Lists the rows of a table otherwise for whoever enters them.
+   *
+   * @param what the change, as people call it
+   */
+  public static ChangeTable list(Table table, String what, Listing listing) {
+    return new ChangeTable(what, table.id(), new Listed(listing));
   }
 
   /** Calls a group otherwise. */

@@ -240,7 +240,8 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
         .withUniqueKeys(from.uniqueKeys().stream().filter(k -> goes(k.fields())).toList())
         .withIndexes(from.indexes().stream().filter(i -> goes(i.fields())).toList())
         .withRules(rules(meaning, true))
-        .withGroups(from.groups());
+        .withGroups(from.groups())
+        .withListing(from.listing());
   }
 
   private boolean goes(List<FieldId> some) {

@@ -111,6 +111,7 @@ final class TableJson {
         more.optionalText("rowLabel").map(Formula::new),
         rules(more, ids, file),
         groups(more, ids, file),
+        ListingJson.read(more, ids),
         Extras.NONE);
   }
 
@@ -337,6 +338,7 @@ final class TableJson {
           "groups",
           new Json.Arr(table.groups().stream().map(group -> write(table, group)).toList(), 0));
     }
+    ListingJson.write(table, more);
   }
 
   /** A thing with its name, and its id where that is another. */

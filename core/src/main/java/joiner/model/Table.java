@@ -30,6 +30,7 @@ import joiner.expression.Formula;
  * @param rowLabel an SQL value expression that names a row for people
  * @param rules conditions on each row
  * @param groups fields that are read as one thing; fields that are not there fall out of them
+ * @param listing how its rows are listed; fields that are not there fall out of it
  * @param extras properties kept from a file
  */
 public record Table(
@@ -48,6 +49,7 @@ public record Table(
     Optional<Formula> rowLabel,
     List<Rule> rules,
     List<FieldGroup> groups,
+    Listing listing,
     Extras extras) {
 
   public Table {
@@ -68,6 +70,7 @@ public record Table(
     requireDistinct(name, "index", indexes, Index::name, Index::id);
     requireDistinct(name, "rule", rules, Rule::name, Rule::id);
     groups = standing(groups, ids);
+    listing = listing.standing(ids);
     requireDistinct(name, "group", groups, FieldGroup::id, FieldGroup::id);
   }
 
@@ -146,6 +149,7 @@ public record Table(
         Optional.empty(),
         List.of(),
         List.of(),
+        Listing.USUAL,
         Extras.NONE);
   }
 
@@ -166,6 +170,7 @@ public record Table(
     Optional<Formula> rowLabel;
     List<Rule> rules;
     List<FieldGroup> groups;
+    Listing listing;
     Extras extras;
 
     Parts(Table table) {
@@ -184,6 +189,7 @@ public record Table(
       rowLabel = table.rowLabel;
       rules = table.rules;
       groups = table.groups;
+      listing = table.listing;
       extras = table.extras;
     }
   }
@@ -207,6 +213,7 @@ public record Table(
         parts.rowLabel,
         parts.rules,
         parts.groups,
+        parts.listing,
         parts.extras);
   }
 
@@ -387,6 +394,10 @@ public record Table(
 
   public Table withGroups(List<FieldGroup> other) {
     return with(parts -> parts.groups = other);
+  }
+
+  public Table withListing(Listing other) {
+    return with(parts -> parts.listing = other);
   }
 
   /** The same table with a group at the end, under an id that no other has. */

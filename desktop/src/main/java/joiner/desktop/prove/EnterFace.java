@@ -10,22 +10,18 @@ import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
-import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import joiner.desktop.prove.EnterModel.Row;
+import joiner.desktop.prove.EnterFound.Row;
 import joiner.desktop.prove.EnterModel.Tried;
-import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
-import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
@@ -44,9 +40,6 @@ import joiner.rows.RowId;
 /** The face Enter: the rows of a table, one of them as a form with those that refer to it below. */
 final class EnterFace implements Face {
   private static final double FIELD = 143;
-  private static final double LIST = 132;
-  private static final double MOST_LIST = 210;
-  private static final double LIST_SHARE = 0.28;
   private static final double WRAP = 400;
   private static final double MOMENT = 168;
   private static final double PROSE = 300;
@@ -55,9 +48,7 @@ final class EnterFace implements Face {
   private final Workbench bench;
   private final Texts texts;
   private final EnterModel model;
-  private final TextField filter = new TextField();
-  private final ListView<Row> list = new ListView<>();
-  private final Label count = Parts.label("", "muted", "small");
+  private final EnterList list;
   private final Label title = Parts.shortened("", "strong");
   private final VBox form = new VBox(8);
   private final VBox details = new VBox(12);
@@ -65,11 +56,8 @@ final class EnterFace implements Face {
   private final ScrollPane scroll = Parts.scroll(content);
   private final Button save = Parts.button("", () -> {}, "accent");
   private final Button forget = Parts.button("", () -> {});
-  private final Button all = Parts.button("", () -> {});
-  private final TextField value = new TextField();
   private final Button back = Parts.button("", () -> {});
   private final Button unfinished = Parts.button("", () -> {});
-  private final Button fresh = Parts.button("", () -> {});
   private final Button like = Parts.button("", () -> {});
   private final Button delete = Parts.button("", () -> {});
   private final Consumer<Row> ifDeleted;
@@ -80,8 +68,6 @@ final class EnterFace implements Face {
   private final EnterControls controls;
   private final EnterDetails lines;
   private Optional<Built> built = Optional.empty();
-  private List<Row> rowsShown = List.of();
-  private boolean filling;
 
   /** What the form was made for; while that is the same its controls stay. */
   private record Built(Design design, Table table, Optional<RowId> row, String below) {}
@@ -96,13 +82,15 @@ final class EnterFace implements Face {
     this.texts = texts;
     this.model = new EnterModel(bench, texts);
     this.ifDeleted = ifDeleted;
+    this.list = new EnterList(model, texts, this::begin);
     this.controls = new EnterControls(model, texts);
     this.lines = new EnterDetails(bench, texts, model, controls, this::addTo);
     var right = new VBox(8, form(), deeds());
     right.setMinWidth(0);
-    right.setPrefWidth(LIST); // It takes what the list leaves.
+    right.setPrefWidth(FIELD); // It takes what the list leaves.
     HBox.setHgrow(right, Priority.ALWAYS);
-    main.getChildren().setAll(list(), right);
+    main.getChildren().setAll(list.node(), right);
+    main.widthProperty().subscribe(width -> fitList());
     main.addEventFilter(
         KeyEvent.KEY_PRESSED,
         event -> {
@@ -113,7 +101,7 @@ final class EnterFace implements Face {
         });
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());
-    model.listedProperty().subscribe(value -> seen.changed());
+    model.found().listedProperty().subscribe(value -> seen.changed());
     model.triedProperty().subscribe(value -> seen.changed());
   }
 
@@ -128,55 +116,9 @@ final class EnterFace implements Face {
     button.setText(texts.get(words));
   }
 
-  /** The rows at the left, with what begins a new one and changes many. */
-  private Node list() {
-    filter.setId("enter-filter");
-    filter.setPromptText(texts.get("enter.filter"));
-    filter.setAccessibleText(texts.get("enter.filter"));
-    filter.textProperty().subscribe(text -> seen.changed());
-    filter.addEventFilter(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.ESCAPE) {
-            filter.clear();
-            event.consume();
-          } else if (event.getCode() == KeyCode.DOWN) {
-            list.requestFocus();
-            event.consume();
-          }
-        });
-    list.setId("enter-rows");
-    list.setAccessibleText(texts.get("enter.rows"));
-    list.setFixedCellSize(28);
-    list.setCellFactory(view -> new RowCell());
-    list.getSelectionModel()
-        .selectedItemProperty()
-        .subscribe(
-            row -> {
-              if (!filling && row != null) {
-                model.open(Optional.of(row.id()));
-              }
-            });
-    VBox.setVgrow(list, Priority.ALWAYS);
-    button(fresh, "enter-new", this::begin);
-    button(all, "enter-all", "enter.all", this::pickForAll);
-    for (Button wide : List.of(fresh, all)) {
-      wide.setMinWidth(0);
-      wide.setMaxWidth(Double.MAX_VALUE);
-    }
-    value.setId("enter-all-value");
-    value.setVisible(false);
-    value.setManaged(false);
-    var left = new VBox(6, fresh, filter, list, count, all, value);
-    left.setMinWidth(LIST);
-    left.setMaxWidth(MOST_LIST);
-    left.prefWidthProperty().bind(main.widthProperty().multiply(LIST_SHARE));
-    return left;
-  }
-
   private Node form() {
     button(like, "enter-like", "enter.like", model::copy);
-    button(delete, "enter-delete", "enter.delete", () -> openRow().ifPresent(ifDeleted));
+    button(delete, "enter-delete", "enter.delete", () -> list.open().ifPresent(ifDeleted));
     form.setId("enter-form");
     content.getChildren().setAll(Parts.row(8, title, Parts.spring(), like, delete), form, details);
     content.setPadding(new Insets(0, 10, 0, 0));
@@ -209,53 +151,18 @@ final class EnterFace implements Face {
     seen.look(visible);
   }
 
+  private void fitList() {
+    double width = list.width(main.getWidth());
+    ((Region) list.node()).setMaxWidth(width);
+    ((Region) list.node()).setPrefWidth(width);
+  }
+
   /** Opens a row of the table that is chosen. */
   void open(RowId row) {
-    filter.clear();
     model.refresh();
+    list.forget();
     model.open(Optional.of(row));
     seen.changed();
-  }
-
-  private void pickForAll() {
-    new Picker<>(texts.get("enter.all.field"), Offers.among(model.changeable(), Field::label))
-        .open(all, this::askForAll);
-  }
-
-  /** Asks what all rows that were found are to hold. */
-  private void askForAll(Field field) {
-    List<Row> rows = List.copyOf(list.getItems());
-    String prompt = texts.get("enter.all.value", field.label(), Counts.of(rows.size()));
-    value.setPromptText(prompt);
-    value.setAccessibleText(prompt);
-    value.clear();
-    value.setOnAction(
-        event -> {
-          closeAll();
-          model.changeAll(rows, field, value.getText());
-        });
-    value.setOnKeyPressed(
-        event -> {
-          if (event.getCode() == KeyCode.ESCAPE) {
-            closeAll();
-            event.consume();
-          }
-        });
-    value.setVisible(true);
-    value.setManaged(true);
-    value.requestFocus();
-  }
-
-  private void closeAll() {
-    all.requestFocus();
-    value.setVisible(false);
-    value.setManaged(false);
-  }
-
-  private Optional<Row> openRow() {
-    return list.getItems().stream()
-        .filter(row -> model.opened().equals(Optional.of(row.id())))
-        .findFirst();
   }
 
   /** Begins anew. */
@@ -273,7 +180,8 @@ final class EnterFace implements Face {
       side.getChildren().setAll(Parts.prose(texts.get("enter.notables"), "muted"));
       return;
     }
-    showList(table.get());
+    list.show(table.get());
+    fitList();
     Optional<RowId> row = model.opened();
     String below =
         model.below().all().stream()
@@ -290,31 +198,6 @@ final class EnterFace implements Face {
     controls.show();
     showState(table.get());
     showSide(table.get());
-  }
-
-  private void showList(Table table) {
-    filling = true;
-    fresh.setText(texts.get("enter.new.of", table.noun().singular()));
-    List<Row> rows = model.rows(filter.getText());
-    if (rows != rowsShown) {
-      rowsShown = rows;
-      list.getItems().setAll(rows);
-    }
-    Optional<Row> open =
-        rows.stream().filter(row -> model.opened().equals(Optional.of(row.id()))).findFirst();
-    if (open.isPresent()) {
-      list.getSelectionModel().select(open.get());
-    } else {
-      list.getSelectionModel().clearSelection();
-    }
-    list.refresh();
-    all.setDisable(rows.isEmpty() || !model.canEnter());
-    filling = false;
-    count.setText(
-        texts.get(
-            "enter.count",
-            rows.size(),
-            Counts.of(model.count(), table.noun().singular(), table.noun().plural())));
   }
 
   /** Controls of another row, or of more or fewer rows below; whoever types there types on. */
@@ -396,7 +279,7 @@ final class EnterFace implements Face {
     title.setText(
         model.opened().isEmpty()
             ? texts.get("enter.title.new", table.noun().singular())
-            : openRow().map(Row::label).orElse(table.label()));
+            : list.open().map(Row::label).orElse(table.label()));
     save.setText(
         below == 0
             ? texts.get("enter.save", table.noun().singular())
@@ -496,16 +379,5 @@ final class EnterFace implements Face {
                     "mono")));
     lines.add(Parts.label("COMMIT", "mono"));
     nodes.add(Parts.card(lines));
-  }
-
-  private final class RowCell extends ListCell<Row> {
-    @Override
-    protected void updateItem(Row row, boolean empty) {
-      super.updateItem(row, empty);
-      setText(
-          empty || row == null
-              ? null
-              : row.label() + (model.isUnsaved(Optional.of(row.id())) ? "  •" : ""));
-    }
   }
 }

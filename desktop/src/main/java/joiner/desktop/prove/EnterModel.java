@@ -5,13 +5,10 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.audit.Violation;
@@ -29,7 +26,6 @@ import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
 import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
-import joiner.expression.Kind;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.ParentRows;
@@ -55,7 +51,7 @@ import joiner.rows.Rows;
 final class EnterModel {
   private final Workbench bench;
   private final Texts texts;
-  private final Computed<OfTable, Listed> listed;
+  private final EnterFound found;
   private final Computed<Typed, Tried> tried;
   private final EnterPicks picks;
   private final EnterBelow below;
@@ -68,29 +64,7 @@ final class EnterModel {
   /** Which row of each table is open; empty: a new one. */
   private final Map<TableId, Optional<RowId>> open = new HashMap<>();
 
-  /** The rows that were found last. */
-  private Optional<Found> found = Optional.empty();
-
-  private record Found(Listed of, String words, List<Row> rows) {}
-
   private record Place(TableId table, Optional<RowId> row) {}
-
-  /**
-   * A row that can be opened, by what people call it.
-   *
-   * @param search all its texts
-   */
-  record Row(RowId id, String label, String search) {}
-
-  /** The rows of a table of a draft. */
-  record Listed(
-      Draft draft, TableId table, List<Row> rows, Map<RelationshipId, ParentRows> parents) {}
-
-  private record OfTable(Draft draft, TableId table) {
-    boolean isAs(OfTable other) {
-      return draft == other.draft && table.equals(other.table);
-    }
-  }
 
   private record Typed(Draft draft, Entered entered) {
     boolean isAs(Typed other) {
@@ -108,16 +82,10 @@ final class EnterModel {
   EnterModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    this.found = new EnterFound(bench, texts);
     this.picks = new EnterPicks(bench, texts, this::parents);
     this.below = new EnterBelow(this, bench, texts);
     Clock clock = bench.clock();
-    this.listed =
-        new Computed<>(
-            bench.runner(),
-            texts.get("enter.listing"),
-            Lane.WORKING,
-            OfTable::isAs,
-            (of, progress) -> list(of, clock));
     var known = new KnownTrials();
     this.tried =
         new Computed<>(
@@ -126,27 +94,6 @@ final class EnterModel {
             Lane.WORKING,
             Typed::isAs,
             (typed, progress) -> tried(typed, known, clock));
-  }
-
-  private static Listed list(OfTable asked, Clock clock) {
-    Draft draft = asked.draft;
-    TableId of = asked.table;
-    Rows rows = draft.rows().of(of);
-    var labels = new RowLabels(draft.meaning().of(of), new FormulaRows(draft, clock), clock);
-    List<FieldId> fields =
-        draft.design().table(of).fields().stream()
-            .filter(field -> field.type().kind() != Kind.BYTES)
-            .map(Field::id)
-            .toList();
-    List<Row> all =
-        IntStream.range(0, rows.count())
-            .mapToObj(
-                row -> {
-                  String label = labels.of(row);
-                  return new Row(rows.id(row), label, searched(label, rows, row, fields));
-                })
-            .toList();
-    return new Listed(draft, of, all, parents(draft, of, clock));
   }
 
   private Tried tried(Typed typed, KnownTrials known, Clock clock) {
@@ -168,26 +115,6 @@ final class EnterModel {
         : table.noun().indefinite();
   }
 
-  /** All texts of a row, in small letters. */
-  private static String searched(String label, Rows rows, int row, List<FieldId> fields) {
-    var all = new StringBuilder(label);
-    for (FieldId field : fields) {
-      rows.cell(row, field).ifPresent(text -> all.append('\n').append(text));
-    }
-    return all.toString().toLowerCase(Locale.ROOT);
-  }
-
-  /** The rows that the table's rows and those below them may refer to. */
-  private static Map<RelationshipId, ParentRows> parents(Draft draft, TableId of, Clock clock) {
-    Set<Relationship> all = new LinkedHashSet<>(draft.design().parentsOf(of));
-    for (Relationship down : draft.design().childrenOf(of)) {
-      all.addAll(draft.design().parentsOf(down.child()));
-    }
-    Map<RelationshipId, ParentRows> parents = new HashMap<>();
-    all.forEach(over -> parents.put(over.id(), ParentRows.of(draft, over, clock)));
-    return parents;
-  }
-
   /** What a row can refer to. */
   EnterPicks picks() {
     return picks;
@@ -205,15 +132,12 @@ final class EnterModel {
 
   /** The rows a reference can lead to, once they are known. */
   private Optional<ParentRows> parents(RelationshipId over) {
-    return listed
-        .answer()
-        .latest()
-        .filter(l -> Optional.of(l.table).equals(table))
-        .map(l -> l.parents.get(over));
+    return found.listed().map(l -> l.parents().get(over));
   }
 
-  ReadOnlyObjectProperty<Answer<Listed>> listedProperty() {
-    return listed.answerProperty();
+  /** The rows as they are listed. */
+  EnterFound found() {
+    return found;
   }
 
   ReadOnlyObjectProperty<Answer<Tried>> triedProperty() {
@@ -221,7 +145,7 @@ final class EnterModel {
   }
 
   void look(boolean now) {
-    listed.look(now);
+    found.look(now);
     tried.look(now);
   }
 
@@ -243,7 +167,7 @@ final class EnterModel {
               place ->
                   place.table.equals(of)
                       && place.row.filter(id -> rows.place(id).isEmpty()).isPresent());
-      listed.ask(new OfTable(bench.draft(), of));
+      found.refresh(of);
       tried.ask(new Typed(bench.draft(), entered()));
     }
   }
@@ -259,20 +183,6 @@ final class EnterModel {
   /** Whether the rows are held here and can be entered. */
   boolean canEnter() {
     return table.filter(t -> bench.draft().rows().link(t).isEmpty()).isPresent();
-  }
-
-  /** The rows that hold some words, as far as they are known; the same list while it is. */
-  List<Row> rows(String words) {
-    String wanted = words.strip().toLowerCase(Locale.ROOT);
-    Optional<Listed> now = listed.answer().latest().filter(l -> Optional.of(l.table).equals(table));
-    if (now.isEmpty()) {
-      return List.of();
-    }
-    if (found.filter(f -> f.of == now.get() && f.words.equals(wanted)).isEmpty()) {
-      List<Row> rows = now.get().rows.stream().filter(row -> row.search.contains(wanted)).toList();
-      found = Optional.of(new Found(now.get(), wanted, rows));
-    }
-    return found.get().rows;
   }
 
   int count() {
@@ -562,7 +472,7 @@ final class EnterModel {
   }
 
   /** Lets a field hold the same in all rows that were found, once it was seen what follows. */
-  void changeAll(List<Row> rows, Field field, String text) {
+  void changeAll(List<EnterFound.Row> rows, Field field, String text) {
     Table of = table().orElseThrow();
     Optional<String> value = Optional.of(EnteredText.of(field, text)).filter(t -> !t.isBlank());
     List<EnterRows.One> ones =

@@ -79,7 +79,7 @@ public final class ProveView implements StageView {
     return (AskFace) face(Name.ASK);
   }
 
-  private void ifDeleted(EnterModel.Row row) {
+  private void ifDeleted(EnterFound.Row row) {
     faces.show(Name.IF_DELETED);
     ((IfDeletedFace) face(Name.IF_DELETED)).suppose(new IfDeletedModel.Row(row.id(), row.label()));
   }

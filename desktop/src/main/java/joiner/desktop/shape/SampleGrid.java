@@ -24,6 +24,7 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenLaidOut;
+import joiner.desktop.work.RowOrder;
 import joiner.desktop.work.Workbench;
 import joiner.model.Field;
 import joiner.model.FieldId;

@@ -21,6 +21,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.RowOrder;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.expression.Formula;

@@ -43,7 +43,12 @@ class EnterModelTest {
   private void choose(String table) {
     test.choose(table);
     model.refresh();
-    test.window.until(() -> !model.rows("").isEmpty());
+    test.window.until(() -> !found("").isEmpty());
+  }
+
+  private List<EnterFound.Row> found(String words) {
+    model.found().words(words);
+    return model.found().rows();
   }
 
   private Rows rows(String table) {
@@ -109,7 +114,7 @@ class EnterModelTest {
   @Test
   void whatWasTypedStaysWhereverOneGoes() {
     firing();
-    List<EnterModel.Row> rows = model.rows("");
+    List<EnterFound.Row> rows = found("");
     Optional<RowId> third = Optional.of(rows.get(2).id());
     model.open(third);
     type("remark", "opened too early");
@@ -123,7 +128,7 @@ class EnterModelTest {
     model.forget();
     assertThat(model.isUnsaved(Optional.empty())).isFalse();
     model.open(third);
-    type("remark", rows("firing").cell(2, new FieldId("remark")).orElse(""));
+    type("remark", rows("firing").cell(rows.get(2).place(), new FieldId("remark")).orElse(""));
     assertThat(model.isUnsaved(third)).as("as it was").isFalse();
   }
 
@@ -204,7 +209,7 @@ class EnterModelTest {
     assertThat(model.table().orElseThrow().name()).isEqualTo("kiln");
     assertThat(model.text(new FieldId("name"))).isEqualTo("Tall Bob");
     assertThat(model.waitingFor().orElseThrow().name()).isEqualTo("firing");
-    test.window.until(() -> !model.rows("").isEmpty());
+    test.window.until(() -> !found("").isEmpty());
     type("kiln_id", "77");
     type("litres", "99");
     type("fuel", "gas");
@@ -222,7 +227,7 @@ class EnterModelTest {
   @Test
   void oneFieldOfAllRowsFoundIsChangedAfterItWasSeen() {
     choose("firing");
-    List<EnterModel.Row> found = model.rows("cone 06");
+    List<EnterFound.Row> found = found("cone 06");
     assertThat(found).hasSizeBetween(2, model.count() - 1);
     model.changeAll(found, test.table("firing").field(new FieldId("remark")), "slow");
     test.untilProposed();
@@ -245,8 +250,8 @@ class EnterModelTest {
         .filteredOn(EnterPart.To.class::isInstance)
         .extracting(part -> ((EnterPart.To) part).parent().name())
         .containsExactly("member", "session");
-    assertThat(model.rows("throw")).hasSizeLessThan(model.count()).isNotEmpty();
+    assertThat(found("throw")).hasSizeLessThan(model.count()).isNotEmpty();
     choose("kiln");
-    assertThat(model.rows("ELECTRIC")).as("by any text of a row").isNotEmpty();
+    assertThat(found("ELECTRIC")).as("by any text of a row").isNotEmpty();
   }
 }

@@ -11,6 +11,7 @@ import java.util.Set;
 import joiner.Pottery;
 import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.RowOrder;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ChangeTable;

@@ -1,4 +1,4 @@
-package joiner.desktop.shape;
+package joiner.desktop.work;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -15,7 +15,7 @@ import java.util.function.Function;
 import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.Tries;
-import joiner.desktop.shape.RowOrder.Sort;
+import joiner.desktop.work.RowOrder.Sort;
 import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;

@@ -1,4 +1,4 @@
-package joiner.desktop.shape;
+package joiner.desktop.work;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -27,23 +27,23 @@ import joiner.rows.ValueReader;
  * @param sorts what rows are ordered by, the first first; rows that are alike stand as they were
  *     entered
  */
-record RowOrder(List<String> words, List<Sort> sorts) {
+public record RowOrder(List<String> words, List<Sort> sorts) {
   /** All rows, as they were entered. */
-  static final RowOrder AS_ENTERED = new RowOrder(List.of(), List.of());
+  public static final RowOrder AS_ENTERED = new RowOrder(List.of(), List.of());
 
   /** By the values of a field; what is no value of its type and then what is empty comes last. */
-  record Sort(FieldId field, boolean descending) {}
+  public record Sort(FieldId field, boolean descending) {}
 
   /** How often it is asked whether to go on. */
   private static final int STRETCH = 2_000;
 
-  RowOrder {
+  public RowOrder {
     words = List.copyOf(words);
     sorts = List.copyOf(sorts);
   }
 
   /** The same for rows that hold the words of a text. */
-  RowOrder withFilter(String text) {
+  public RowOrder withFilter(String text) {
     List<String> split =
         Arrays.stream(text.strip().split("\\s+"))
             .filter(w -> !w.isEmpty())
@@ -52,7 +52,8 @@ record RowOrder(List<String> words, List<Sort> sorts) {
     return new RowOrder(split, sorts);
   }
 
-  RowOrder withSorts(List<Sort> others) {
+  /** The same in another order. */
+  public RowOrder withSorts(List<Sort> others) {
     return new RowOrder(words, others);
   }
 
@@ -62,7 +63,7 @@ record RowOrder(List<String> words, List<Sort> sorts) {
    *
    * @param parents of fields that refer to rows, those rows: people look for what they read
    */
-  List<Integer> of(
+  public List<Integer> of(
       Rows rows, List<Field> fields, Map<FieldId, ParentRows> parents, BooleanSupplier goesOn) {
     var read = new Read(rows, parents, SeenText.of(fields));
     var places = new ArrayList<Integer>();

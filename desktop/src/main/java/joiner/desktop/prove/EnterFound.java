@@ -1,0 +1,578 @@
+package joiner.desktop.prove;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.desktop.widget.Texts;
+import joiner.desktop.work.Answer;
+import joiner.desktop.work.Computed;
+import joiner.desktop.work.Lane;
+import joiner.desktop.work.Progress;
+import joiner.desktop.work.RowOrder;
+import joiner.desktop.work.Workbench;
+import joiner.edit.ChangeTable;
+import joiner.expression.Checked;
+import joiner.expression.EvaluationException;
+import joiner.expression.Evaluator;
+import joiner.expression.Expression;
+import joiner.expression.Formula;
+import joiner.expression.Kind;
+import joiner.expression.Value;
+import joiner.meaning.Completions;
+import joiner.meaning.Draft;
+import joiner.meaning.FormulaRows;
+import joiner.meaning.ParentRows;
+import joiner.meaning.RowLabels;
+import joiner.meaning.TableMeaning;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Listing;
+import joiner.model.Listing.By;
+import joiner.model.Relationship;
+import joiner.model.RelationshipId;
+import joiner.model.Table;
+import joiner.model.TableId;
+import joiner.rows.RowId;
+import joiner.rows.Rows;
+
+/**
+ * The rows of a table as they are listed for whoever enters them: in the order and with the columns
+ * the design keeps, those that hold some words, some values, and meet a condition.
+ */
+final class EnterFound {
+  private final Workbench bench;
+  private final Texts texts;
+  private final Computed<OfTable, Listed> listed;
+  private Optional<TableId> table = Optional.empty();
+
+  /** What is looked for in each table. */
+  private final Map<TableId, Wanted> wanted = new HashMap<>();
+
+  /** The rows that were found last. */
+  private Optional<Found> found = Optional.empty();
+
+  private record Found(Listed of, Wanted wanted, List<Row> rows) {}
+
+  /**
+   * What is looked for.
+   *
+   * @param words stand in some text of the row
+   * @param values what fields hold, an empty text for none
+   * @param condition of SQL over the row; may be blank
+   * @param order instead of the one the design keeps
+   */
+  private record Wanted(
+      String words, Map<FieldId, String> values, String condition, Optional<List<By>> order) {
+    static final Wanted ALL = new Wanted("", Map.of(), "", Optional.empty());
+
+    Wanted {
+      values = Map.copyOf(values);
+    }
+
+    Wanted withWords(String other) {
+      return new Wanted(other, values, condition, order);
+    }
+
+    Wanted withValues(Map<FieldId, String> other) {
+      return new Wanted(words, other, condition, order);
+    }
+
+    Wanted withCondition(String other) {
+      return new Wanted(words, values, other, order);
+    }
+
+    Wanted withOrder(Optional<List<By>> other) {
+      return new Wanted(words, values, condition, other);
+    }
+  }
+
+  /**
+   * A row that can be opened, by what people call it.
+   *
+   * @param place its place in the table, from 0
+   * @param search all its texts, in small letters
+   */
+  record Row(RowId id, int place, String label, String search) {}
+
+  /** A value that rows hold in a field, with how many do; the text is empty for none. */
+  record Held(String text, String label, int rows) {}
+
+  /**
+   * The rows of a table of a draft that meet a condition, in order.
+   *
+   * @param shown the rows with what is worked out in them, as far as it is listed
+   * @param held what the fields hold by which people look for rows
+   * @param fault why the condition cannot be read; all rows are there then
+   */
+  record Listed(
+      Draft draft,
+      TableId table,
+      Rows shown,
+      List<Row> rows,
+      Map<RelationshipId, ParentRows> parents,
+      Map<FieldId, List<Held>> held,
+      Optional<String> fault) {}
+
+  private record OfTable(Draft draft, TableId table, String condition, List<By> order) {
+    boolean isAs(OfTable other) {
+      return draft == other.draft
+          && table.equals(other.table)
+          && condition.equals(other.condition)
+          && order.equals(other.order);
+    }
+  }
+
+  EnterFound(Workbench bench, Texts texts) {
+    this.bench = bench;
+    this.texts = texts;
+    Clock clock = bench.clock();
+    this.listed =
+        new Computed<>(
+            bench.runner(),
+            texts.get("enter.listing"),
+            Lane.WORKING,
+            OfTable::isAs,
+            (of, progress) -> new ListingRows(of, clock, progress).listed());
+  }
+
+  ReadOnlyObjectProperty<Answer<Listed>> listedProperty() {
+    return listed.answerProperty();
+  }
+
+  void look(boolean now) {
+    listed.look(now);
+  }
+
+  /** Lists the rows of that table as they are now. */
+  void refresh(TableId of) {
+    table = Optional.of(of);
+    Wanted now = wanted();
+    listed.ask(new OfTable(bench.draft(), of, now.condition.strip(), order()));
+  }
+
+  private Wanted wanted() {
+    return table.map(t -> wanted.getOrDefault(t, Wanted.ALL)).orElse(Wanted.ALL);
+  }
+
+  private void want(Wanted other) {
+    table.ifPresent(
+        t -> {
+          wanted.put(t, other);
+          refresh(t);
+        });
+  }
+
+  /** What is known of the table, though it may be about to change. */
+  Optional<Listed> listed() {
+    return listed.answer().latest().filter(l -> Optional.of(l.table).equals(table));
+  }
+
+  /** Whether what is listed is how it is now. */
+  boolean isCurrent() {
+    return listed.answer().current().filter(l -> l.draft == bench.draft()).isPresent();
+  }
+
+  /** The rows that are found, as far as they are known; the same list while it is. */
+  List<Row> rows() {
+    Optional<Listed> now = listed();
+    if (now.isEmpty()) {
+      return List.of();
+    }
+    Wanted want = wanted();
+    if (found.filter(f -> f.of == now.get() && f.wanted.equals(want)).isEmpty()) {
+      String words = want.words.strip().toLowerCase(Locale.ROOT);
+      List<Row> rows =
+          now.get().rows.stream()
+              .filter(row -> row.search.contains(words) && holds(now.get(), row, want.values))
+              .toList();
+      found = Optional.of(new Found(now.get(), want, rows));
+    }
+    return found.get().rows;
+  }
+
+  private static boolean holds(Listed of, Row row, Map<FieldId, String> values) {
+    return values.entrySet().stream()
+        .allMatch(v -> of.shown.cell(row.place, v.getKey()).orElse("").equals(v.getValue()));
+  }
+
+  /** The row a text means: whose key it is, else the first that was found. */
+  Optional<Row> meant(String words) {
+    String key = words.strip();
+    List<Row> rows = rows();
+    Optional<Table> of = table.flatMap(bench.design()::find);
+    return listed()
+        .flatMap(
+            l ->
+                rows.stream()
+                    .filter(row -> of.stream().anyMatch(t -> isKey(l, t, row, key)))
+                    .findFirst())
+        .or(() -> rows.stream().findFirst());
+  }
+
+  private static boolean isKey(Listed of, Table table, Row row, String text) {
+    return table.keys().stream()
+        .filter(key -> key.size() == 1)
+        .anyMatch(
+            key ->
+                of.shown
+                    .cell(row.place, key.getFirst())
+                    .filter(text::equalsIgnoreCase)
+                    .isPresent());
+  }
+
+  String words() {
+    return wanted().words;
+  }
+
+  void words(String other) {
+    want(wanted().withWords(other));
+  }
+
+  String condition() {
+    return wanted().condition;
+  }
+
+  /** Lists only rows that meet a condition; a blank one is met by all. */
+  void condition(String other) {
+    want(wanted().withCondition(other));
+  }
+
+  List<Completions.Completion> completions(String text, int caret) {
+    return table
+        .map(t -> Completions.of(bench.draft().meaning().of(t).scope(), text, caret))
+        .orElse(List.of());
+  }
+
+  /** How the design lists the rows. */
+  Listing listing() {
+    return table.flatMap(bench.design()::find).map(Table::listing).orElse(Listing.USUAL);
+  }
+
+  /** By what rows are sorted now. */
+  List<By> order() {
+    return wanted().order.orElseGet(() -> listing().order());
+  }
+
+  /** Sorts otherwise, until it is kept only here. */
+  void order(List<By> other) {
+    want(
+        wanted()
+            .withOrder(Optional.of(List.copyOf(other)).filter(o -> !o.equals(listing().order()))));
+  }
+
+  /** What a field holds that rows are looked for by; empty: whatever it is. */
+  Optional<String> chosen(FieldId field) {
+    return Optional.ofNullable(wanted().values.get(field));
+  }
+
+  /** Looks for rows by what a field holds, or whatever it holds. */
+  void choose(FieldId field, Optional<String> text) {
+    Map<FieldId, String> values = new LinkedHashMap<>(wanted().values);
+    values.remove(field);
+    text.ifPresent(t -> values.put(field, t));
+    want(wanted().withValues(values));
+  }
+
+  /** Finds all rows. */
+  void all() {
+    want(Wanted.ALL.withOrder(wanted().order));
+  }
+
+  /** What rows hold in a field, the most frequent first. */
+  List<Held> held(FieldId field) {
+    return listed().map(l -> l.held.getOrDefault(field, List.of())).orElse(List.of());
+  }
+
+  /** What stands in a column of a row. */
+  String text(Row row, FieldId field) {
+    return listed()
+        .map(l -> label(l.parents, l.draft, l.table, l.shown, row.place, field))
+        .orElse("");
+  }
+
+  private static String label(
+      Map<RelationshipId, ParentRows> parents,
+      Draft draft,
+      TableId table,
+      Rows rows,
+      int place,
+      FieldId field) {
+    Optional<String> cell = place < rows.count() ? rows.cell(place, field) : Optional.empty();
+    return cell.flatMap(
+            text ->
+                ParentRows.reference(draft, table, field)
+                    .flatMap(over -> Optional.ofNullable(parents.get(over.id())))
+                    .flatMap(of -> of.find(text))
+                    .map(ParentRows.Parent::label))
+        .or(() -> cell.filter(text -> isMoment(draft, table, field)).map(EnterFound::moment))
+        .or(() -> cell)
+        .orElse("");
+  }
+
+  /** As people write it; seconds only where there are some. */
+  private static String moment(String text) {
+    String spaced = text.replace('T', ' ');
+    boolean whole = spaced.length() == "2026-03-14 18:05:00".length() && spaced.endsWith(":00");
+    return whole ? spaced.substring(0, spaced.length() - ":00".length()) : spaced;
+  }
+
+  private static boolean isMoment(Draft draft, TableId table, FieldId field) {
+    return draft
+        .design()
+        .find(table)
+        .filter(t -> t.hasField(field))
+        .map(t -> t.field(field).type().kind())
+        .filter(kind -> kind == Kind.DATE_TIME || kind == Kind.ZONED)
+        .isPresent();
+  }
+
+  /** How the list can be changed, kept in the design. */
+  sealed interface Deed {
+    /** Shows a field beside each row, or no longer. */
+    record Column(Field field, boolean shown) implements Deed {}
+
+    /** Offers a field to look for rows by, or no longer. */
+    record Filter(Field field, boolean offered) implements Deed {}
+
+    /** Keeps the order that is seen. */
+    record KeepOrder() implements Deed {}
+
+    /** Sorts by a field before all others, until it is kept only here. */
+    record Sort(Field field, boolean descending) implements Deed {}
+
+    /** In the order in which rows were entered. */
+    record Unsort() implements Deed {}
+  }
+
+  /** How the list can be changed now. */
+  List<Deed> deeds() {
+    Optional<Table> of = table.flatMap(bench.design()::find);
+    var deeds = new ArrayList<Deed>();
+    List<Field> fields =
+        of.stream()
+            .flatMap(t -> t.fields().stream())
+            .filter(field -> field.type().kind() != Kind.BYTES)
+            .toList();
+    Listing kept = listing();
+    fields.forEach(f -> deeds.add(new Deed.Column(f, !kept.columns().contains(f.id()))));
+    fields.forEach(f -> deeds.add(new Deed.Filter(f, !kept.filters().contains(f.id()))));
+    fields.forEach(
+        f -> {
+          deeds.add(new Deed.Sort(f, false));
+          deeds.add(new Deed.Sort(f, true));
+        });
+    if (!order().isEmpty()) {
+      deeds.add(new Deed.Unsort());
+    }
+    if (!order().equals(kept.order())) {
+      deeds.add(new Deed.KeepOrder());
+    }
+    return deeds;
+  }
+
+  /** Changes the list. */
+  void make(Deed deed) {
+    Listing kept = listing();
+    switch (deed) {
+      case Deed.Column(Field field, boolean shown) ->
+          keep(
+              texts.get(shown ? "list.column" : "list.column.not", field.label()),
+              kept.withColumns(with(kept.columns(), field.id(), shown)));
+      case Deed.Filter(Field field, boolean offered) -> {
+        choose(field.id(), Optional.empty());
+        keep(
+            texts.get(offered ? "list.filter" : "list.filter.not", field.label()),
+            kept.withFilters(with(kept.filters(), field.id(), offered)));
+      }
+      case Deed.KeepOrder keep -> keep(texts.get("list.order"), kept.withOrder(order()));
+      case Deed.Sort(Field field, boolean descending) ->
+          order(
+              Stream.concat(
+                      Stream.of(new By(field.id(), descending)),
+                      order().stream().filter(by -> !by.field().equals(field.id())))
+                  .toList());
+      case Deed.Unsort unsort -> order(List.of());
+    }
+  }
+
+  private static List<FieldId> with(List<FieldId> fields, FieldId field, boolean is) {
+    var all = new ArrayList<>(fields);
+    all.remove(field);
+    if (is) {
+      all.add(field);
+    }
+    return all;
+  }
+
+  private void keep(String what, Listing listing) {
+    table
+        .flatMap(bench.design()::find)
+        .ifPresent(t -> bench.apply(ChangeTable.list(t, what + " · " + t.label(), listing)));
+    table.ifPresent(this::refresh);
+  }
+
+  /** Lists rows, off the window's thread. */
+  private static final class ListingRows {
+    private static final int STRETCH = 1_000;
+    private static final int MOST_HELD = 500;
+
+    private final OfTable of;
+    private final Clock clock;
+    private final Progress progress;
+    private final Draft draft;
+    private final Table table;
+    private final FormulaRows values;
+    private final Evaluator evaluator;
+
+    ListingRows(OfTable of, Clock clock, Progress progress) {
+      this.of = of;
+      this.clock = clock;
+      this.progress = progress;
+      this.draft = of.draft;
+      this.table = draft.design().table(of.table);
+      this.values = new FormulaRows(draft, clock);
+      this.evaluator = new Evaluator(clock);
+    }
+
+    Listed listed() {
+      Map<RelationshipId, ParentRows> parents = parents();
+      Rows shown = workedOut(draft.rows().of(of.table));
+      Checked condition = condition();
+      var labels = new RowLabels(draft.meaning().of(of.table), values, clock);
+      List<FieldId> fields =
+          table.fields().stream()
+              .filter(field -> field.type().kind() != Kind.BYTES)
+              .map(Field::id)
+              .toList();
+      var rows = new ArrayList<Row>();
+      for (int row : inOrder(shown, parents)) {
+        if (row % STRETCH == 0 && progress.stopped()) {
+          break;
+        }
+        if (isMet(condition, row)) {
+          String label = labels.of(row);
+          rows.add(new Row(shown.id(row), row, label, searched(label, shown, row, fields)));
+        }
+      }
+      return new Listed(
+          draft,
+          of.table,
+          shown,
+          List.copyOf(rows),
+          parents,
+          held(shown, parents),
+          condition instanceof Checked.Faulty(var problems)
+              ? Optional.of(problems.getFirst().message())
+              : Optional.empty());
+    }
+
+    /** With what is worked out in those of the listed fields where nobody enters it. */
+    private Rows workedOut(Rows rows) {
+      TableMeaning meaning = draft.meaning().of(of.table);
+      Listing listing = table.listing();
+      Set<FieldId> wanted = new LinkedHashSet<>(listing.columns());
+      wanted.addAll(listing.filters());
+      of.order.forEach(by -> wanted.add(by.field()));
+      Rows all = rows;
+      for (FieldId field : wanted) {
+        if (meaning.computed(field).orElse(null) instanceof Checked.Sound sound) {
+          var texts = new ArrayList<Optional<String>>(rows.count());
+          for (int row = 0; row < rows.count(); row++) {
+            texts.add(value(sound.tree(), row).map(Evaluator::show));
+          }
+          all = all.withColumn(field, texts);
+        }
+      }
+      return all;
+    }
+
+    private Optional<Value> value(Expression tree, int row) {
+      try {
+        return Optional.of(evaluator.evaluate(tree, values.row(of.table, row)))
+            .filter(value -> value != Value.NULL);
+      } catch (EvaluationException e) {
+        return Optional.empty(); // The audit says what is wrong there.
+      }
+    }
+
+    private Checked condition() {
+      TableMeaning meaning = draft.meaning().of(of.table);
+      Formula formula = new Formula(of.condition.isBlank() ? "TRUE" : of.condition);
+      return meaning.written(formula.condition(meaning.scope()));
+    }
+
+    private boolean isMet(Checked condition, int row) {
+      return !(condition instanceof Checked.Sound sound)
+          || value(sound.tree(), row).filter(Value.TRUE::equals).isPresent();
+    }
+
+    private List<Integer> inOrder(Rows shown, Map<RelationshipId, ParentRows> parents) {
+      Map<FieldId, ParentRows> byField = new HashMap<>();
+      for (Field field : table.fields()) {
+        ParentRows.reference(draft, of.table, field.id())
+            .ifPresent(over -> byField.put(field.id(), parents.get(over.id())));
+      }
+      List<RowOrder.Sort> sorts =
+          of.order.stream().map(by -> new RowOrder.Sort(by.field(), by.descending())).toList();
+      return RowOrder.AS_ENTERED
+          .withSorts(sorts)
+          .of(shown, table.fields(), byField, () -> !progress.stopped());
+    }
+
+    /** All texts of a row, in small letters. */
+    private static String searched(String label, Rows rows, int row, List<FieldId> fields) {
+      var all = new StringBuilder(label);
+      for (FieldId field : fields) {
+        rows.cell(row, field).ifPresent(text -> all.append('\n').append(text));
+      }
+      return all.toString().toLowerCase(Locale.ROOT);
+    }
+
+    /** The rows that the table's rows and those below them may refer to. */
+    private Map<RelationshipId, ParentRows> parents() {
+      Set<Relationship> all = new LinkedHashSet<>(draft.design().parentsOf(of.table));
+      for (Relationship down : draft.design().childrenOf(of.table)) {
+        all.addAll(draft.design().parentsOf(down.child()));
+      }
+      Map<RelationshipId, ParentRows> parents = new HashMap<>();
+      all.forEach(over -> parents.put(over.id(), ParentRows.of(draft, over, clock)));
+      return parents;
+    }
+
+    private Map<FieldId, List<Held>> held(Rows rows, Map<RelationshipId, ParentRows> parents) {
+      Map<FieldId, List<Held>> held = new HashMap<>();
+      for (FieldId field : table.listing().filters()) {
+        Map<String, Integer> counts = new TreeMap<>();
+        Map<String, Integer> places = new HashMap<>();
+        for (int row = 0; row < rows.count(); row++) {
+          String text = rows.cell(row, field).orElse("");
+          counts.merge(text, 1, Integer::sum);
+          places.putIfAbsent(text, row);
+        }
+        held.put(
+            field,
+            counts.entrySet().stream()
+                .sorted(Map.Entry.<String, Integer>comparingByValue().reversed())
+                .limit(MOST_HELD)
+                .map(
+                    e ->
+                        new Held(
+                            e.getKey(),
+                            label(parents, draft, of.table, rows, places.get(e.getKey()), field),
+                            e.getValue()))
+                .toList());
+      }
+      return held;
+    }
+  }
+}

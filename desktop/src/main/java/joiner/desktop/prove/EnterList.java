@@ -1,0 +1,527 @@
+package joiner.desktop.prove;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.stream.Stream;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import joiner.desktop.prove.EnterFound.Deed;
+import joiner.desktop.prove.EnterFound.Held;
+import joiner.desktop.prove.EnterFound.Row;
+import joiner.desktop.widget.CompletionList;
+import joiner.desktop.widget.Offers;
+import joiner.desktop.widget.Parts;
+import joiner.desktop.widget.Picker;
+import joiner.desktop.widget.Texts;
+import joiner.model.Field;
+import joiner.model.FieldId;
+import joiner.model.Listing.By;
+import joiner.model.Table;
+import joiner.naming.Counts;
+
+/**
+ * The rows at the left of a form: looked for by words, by what fields hold, and by a condition;
+ * with the columns and in the order the design keeps.
+ */
+final class EnterList {
+  private static final double LEAST = 150;
+  private static final double MOST = 210;
+  private static final double SCROLL_BAR = 18;
+  private static final double LEAST_COLUMN = 60;
+  private static final double LETTER = 6.9;
+  private static final int LOOKED_AT = 60;
+  private static final double SHARE = 0.28;
+  private static final double SHARE_WITH_COLUMNS = 0.48;
+
+  private final EnterModel model;
+  private final EnterFound found;
+  private final Texts texts;
+  private final TextField words = new TextField();
+  private final TextField condition = new TextField();
+  private final Label fault = Parts.prose("", "brick", "small");
+  private final FlowPane looked = new FlowPane(6, 6);
+  private final TableView<Row> rows = new TableView<>();
+  private final Label count = Parts.label("", "muted", "small");
+  private final Button all;
+  private final Button fresh;
+  private final Button list;
+  private final TextField value = new TextField();
+  private final VBox node;
+  private Optional<Table> shownOf = Optional.empty();
+  private List<FieldId> columns = List.of();
+  private List<FieldId> filters = List.of();
+  private List<Row> rowsShown = List.of();
+  private final Map<TableColumn<Row, ?>, Double> widths = new HashMap<>();
+  private boolean filling;
+
+  /**
+   * A list of no table yet.
+   *
+   * @param begin begins a new row
+   */
+  EnterList(EnterModel model, Texts texts, Runnable begin) {
+    this.model = model;
+    this.found = model.found();
+    this.texts = texts;
+    this.fresh = wide("enter-new", "", begin);
+    this.all = wide("enter-all", texts.get("enter.all"), this::pickForAll);
+    this.list = Parts.button(texts.get("list.list"), this::change);
+    list.setId("enter-list");
+    list.setTooltip(new Tooltip(texts.get("list.why")));
+    looking();
+    table();
+    value.setId("enter-all-value");
+    toggle(value, false);
+    node = new VBox(6, fresh, words, looked, condition, fault, rows, count, all, value);
+    node.setMinWidth(LEAST);
+  }
+
+  private static Button wide(String id, String words, Runnable action) {
+    Button button = Parts.button(words, action);
+    button.setId(id);
+    button.setMinWidth(0);
+    button.setMaxWidth(Double.MAX_VALUE);
+    return button;
+  }
+
+  private static void toggle(Node node, boolean visible) {
+    node.setVisible(visible);
+    node.setManaged(visible);
+  }
+
+  Node node() {
+    return node;
+  }
+
+  /** How wide it is at most within so much. */
+  double width(double of) {
+    boolean plain = found.listing().columns().isEmpty();
+    return Math.clamp(
+        of * (plain ? SHARE : SHARE_WITH_COLUMNS),
+        LEAST,
+        plain ? MOST : Math.max(wanted() + SCROLL_BAR, LEAST));
+  }
+
+  /**
+   * Columns take what room there is; where there is too little they stay whole and are scrolled.
+   */
+  private void share() {
+    boolean room = wanted() + SCROLL_BAR <= rows.getWidth() + 1;
+    rows.setColumnResizePolicy(TableView.UNCONSTRAINED_RESIZE_POLICY); // It is shared out anew.
+    if (room) {
+      rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+    }
+  }
+
+  private double wanted() {
+    return widths.values().stream().mapToDouble(w -> w).sum();
+  }
+
+  private void looking() {
+    words.setId("enter-filter");
+    words.setPromptText(texts.get("enter.filter"));
+    words.setAccessibleText(texts.get("enter.filter"));
+    words.setTooltip(new Tooltip(texts.get("enter.filter.why")));
+    words
+        .textProperty()
+        .subscribe(
+            text -> {
+              if (!filling) {
+                found.words(text);
+                show();
+              }
+            });
+    words.setOnAction(
+        event -> found.meant(words.getText()).ifPresent(row -> model.open(Optional.of(row.id()))));
+    keys(
+        words,
+        (field, event) -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            field.clear();
+            event.consume();
+          } else if (event.getCode() == KeyCode.DOWN) {
+            rows.requestFocus();
+            event.consume();
+          }
+        });
+    condition.setId("enter-condition");
+    condition.setPromptText(texts.get("list.condition.prompt"));
+    condition.setAccessibleText(texts.get("list.condition.prompt"));
+    CompletionList.on(condition, found::completions);
+    condition.setOnAction(event -> meet(condition.getText()));
+    condition
+        .focusedProperty()
+        .subscribe(
+            (was, is) -> {
+              if (was && !is) {
+                meet(condition.getText());
+              }
+            });
+    condition.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            condition.clear();
+            meet("");
+            words.requestFocus();
+            event.consume();
+          }
+        });
+    fault.setId("enter-condition-fault");
+  }
+
+  private static void keys(TextField field, BiConsumer<TextField, KeyEvent> pressed) {
+    field.addEventFilter(KeyEvent.KEY_PRESSED, event -> pressed.accept(field, event));
+  }
+
+  private void meet(String text) {
+    if (!text.strip().equals(found.condition().strip())) {
+      found.condition(text);
+    }
+    showCondition();
+  }
+
+  private void table() {
+    rows.setId("enter-rows");
+    rows.setAccessibleText(texts.get("enter.rows"));
+    rows.setFixedCellSize(28);
+    rows.widthProperty().subscribe(width -> share());
+    rows.setPlaceholder(Parts.prose("", "muted"));
+    rows.setSortPolicy(
+        view -> {
+          if (!filling) {
+            found.order(order(view));
+          }
+          return true; // The rows come in that order.
+        });
+    rows.getSelectionModel()
+        .selectedItemProperty()
+        .subscribe(
+            row -> {
+              if (!filling && row != null) {
+                model.open(Optional.of(row.id()));
+              }
+            });
+    VBox.setVgrow(rows, Priority.ALWAYS);
+  }
+
+  private static List<By> order(TableView<Row> view) {
+    return view.getSortOrder().stream()
+        .map(
+            column ->
+                new By(
+                    (FieldId) column.getUserData(),
+                    column.getSortType() == TableColumn.SortType.DESCENDING))
+        .toList();
+  }
+
+  /** The row that is open, if it is among those that are found. */
+  Optional<Row> open() {
+    return rows.getItems().stream()
+        .filter(row -> model.opened().equals(Optional.of(row.id())))
+        .findFirst();
+  }
+
+  /** Finds all rows again. */
+  void forget() {
+    found.all();
+    words.clear();
+  }
+
+  /** Shows what is found of a table now. */
+  void show(Table table) {
+    filling = true;
+    if (!shownOf.map(Table::id).equals(Optional.of(table.id()))) {
+      words.setText(found.words());
+      condition.setText(found.condition());
+      closeAll(false);
+    }
+    fresh.setText(texts.get("enter.new.of", table.noun().singular()));
+    shownOf = Optional.of(table);
+    filling = false;
+    show();
+  }
+
+  private void show() {
+    if (shownOf.isEmpty()) {
+      return;
+    }
+    Table table = shownOf.get();
+    filling = true;
+    showColumns(table);
+    showLooked(table);
+    showCondition();
+    List<Row> now = found.rows();
+    if (now != rowsShown) {
+      rowsShown = now;
+      rows.getItems().setAll(now);
+    }
+    Optional<Row> open = open();
+    if (open.isPresent()) {
+      rows.getSelectionModel().select(open.get());
+    } else {
+      rows.getSelectionModel().clearSelection();
+    }
+    rows.refresh();
+    all.setDisable(now.isEmpty() || !model.canEnter());
+    filling = false;
+    count.setText(
+        texts.get(
+            found.isCurrent() ? "enter.count" : "enter.counting",
+            now.size(),
+            Counts.of(model.count(), table.noun().singular(), table.noun().plural())));
+  }
+
+  private void showColumns(Table table) {
+    List<FieldId> wanted = found.listing().columns();
+    if (rows.getColumns().isEmpty() || !wanted.equals(columns)) {
+      columns = wanted;
+      var all = new ArrayList<TableColumn<Row, ?>>();
+      all.add(labels());
+      wanted.forEach(field -> all.add(column(field)));
+      rows.getColumns().setAll(all);
+    }
+    rows.getColumns().getFirst().setText(table.label());
+    for (TableColumn<Row, ?> column : rows.getColumns()) {
+      if (column.getUserData() instanceof FieldId field && table.hasField(field)) {
+        column.setText(table.field(field).label());
+      }
+    }
+    if (found.rows() != rowsShown) {
+      fit(table);
+    }
+    List<By> order = found.order();
+    List<TableColumn<Row, ?>> sorted = order.stream().flatMap(by -> columnOf(by).stream()).toList();
+    if (!order(rows).equals(order.stream().filter(by -> columnOf(by).isPresent()).toList())) {
+      rows.getSortOrder().setAll(sorted);
+    }
+  }
+
+  /** As wide as what the first rows say there. */
+  private void fit(Table table) {
+    List<Row> first = found.rows().stream().limit(LOOKED_AT).toList();
+    widths.clear();
+    for (TableColumn<Row, ?> column : rows.getColumns()) {
+      boolean beside = column.getUserData() instanceof FieldId;
+      int longest = beside ? column.getText().length() + 3 : table.label().length();
+      for (Row row : first) {
+        String text =
+            column.getUserData() instanceof FieldId field ? found.text(row, field) : row.label();
+        longest = Math.max(longest, text.length());
+      }
+      widths.put(
+          column, Math.clamp(18 + LETTER * longest, beside ? LEAST_COLUMN : LEAST - 24, MOST));
+    }
+    rows.getColumns().forEach(column -> column.setPrefWidth(widths.get(column)));
+    share();
+  }
+
+  /** The column of a field that rows are sorted by, in its direction. */
+  private Optional<TableColumn<Row, ?>> columnOf(By by) {
+    Optional<TableColumn<Row, ?>> column =
+        rows.getColumns().stream().filter(c -> by.field().equals(c.getUserData())).findFirst();
+    column.ifPresent(
+        c ->
+            c.setSortType(
+                by.descending()
+                    ? TableColumn.SortType.DESCENDING
+                    : TableColumn.SortType.ASCENDING));
+    return column;
+  }
+
+  private TableColumn<Row, Row> labels() {
+    TableColumn<Row, Row> column = plain();
+    column.setSortable(false);
+    column.setCellFactory(
+        view ->
+            new TableCell<>() {
+              @Override
+              protected void updateItem(Row row, boolean empty) {
+                super.updateItem(row, empty);
+                setText(
+                    empty || row == null
+                        ? null
+                        : row.label() + (model.isUnsaved(Optional.of(row.id())) ? "  •" : ""));
+              }
+            });
+    return column;
+  }
+
+  private TableColumn<Row, Row> column(FieldId field) {
+    TableColumn<Row, Row> column = plain();
+    column.setUserData(field);
+    column.setCellFactory(
+        view ->
+            new TableCell<>() {
+              {
+                getStyleClass().add("muted");
+              }
+
+              @Override
+              protected void updateItem(Row row, boolean empty) {
+                super.updateItem(row, empty);
+                setText(empty || row == null ? null : found.text(row, field));
+              }
+            });
+    return column;
+  }
+
+  private static TableColumn<Row, Row> plain() {
+    var column = new TableColumn<Row, Row>();
+    column.setReorderable(false);
+    column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
+    return column;
+  }
+
+  /** What fields hold that are offered, and what changes the list. */
+  private void showLooked(Table table) {
+    List<FieldId> offered = found.listing().filters().stream().filter(table::hasField).toList();
+    if (looked.getChildren().isEmpty() || !offered.equals(filters)) {
+      filters = offered;
+      looked
+          .getChildren()
+          .setAll(Stream.concat(offered.stream().map(this::filter), Stream.of(list)).toList());
+    }
+    for (Node chip : looked.getChildren()) {
+      if (chip.getUserData() instanceof FieldId field && chip instanceof Button button) {
+        String label = table.field(field).label();
+        Optional<String> held = found.chosen(field);
+        button.setText(held.map(text -> said(label, field, text)).orElse(label));
+        button.getStyleClass().remove("picked");
+        if (held.isPresent()) {
+          button.getStyleClass().add("picked");
+        }
+      }
+    }
+  }
+
+  private String said(String label, FieldId field, String text) {
+    return found.held(field).stream()
+        .filter(held -> held.text().equals(text))
+        .map(held -> texts.get("list.is", label, words(held)))
+        .findFirst()
+        .orElse(texts.get("list.is", label, text));
+  }
+
+  private String words(Held held) {
+    return held.text().isEmpty() ? texts.get("list.without") : held.label();
+  }
+
+  private Node filter(FieldId field) {
+    Button chip = Parts.button("", () -> {}, "chip");
+    chip.setId("list-by-" + field.value());
+    chip.setUserData(field);
+    chip.setOnAction(event -> pick(field, chip));
+    return chip;
+  }
+
+  private void pick(FieldId field, Button chip) {
+    var offers = new ArrayList<Offers.Offer<Optional<String>>>();
+    offers.add(Offers.Offer.of(Optional.empty(), texts.get("list.any")));
+    for (Held held : found.held(field)) {
+      offers.add(
+          new Offers.Offer<>(Optional.of(held.text()), words(held), Counts.of(held.rows()), ""));
+    }
+    new Picker<Optional<String>>(chip.getText(), typed -> Offers.narrowed(offers, typed))
+        .open(
+            chip,
+            held -> {
+              found.choose(field, held);
+              show();
+              chip.requestFocus();
+            });
+  }
+
+  private void change() {
+    Optional<Deed> none = Optional.empty();
+    var offers = new ArrayList<Offers.Offer<Optional<Deed>>>();
+    offers.add(Offers.Offer.of(none, texts.get("list.condition")));
+    for (Deed deed : found.deeds()) {
+      offers.add(new Offers.Offer<>(Optional.of(deed), words(deed), "", ""));
+    }
+    new Picker<Optional<Deed>>(texts.get("list.prompt"), typed -> Offers.narrowed(offers, typed))
+        .open(
+            list,
+            deed -> {
+              if (deed.isEmpty()) {
+                toggle(condition, true);
+                condition.requestFocus();
+              } else {
+                found.make(deed.get());
+                show();
+                list.requestFocus();
+              }
+            });
+  }
+
+  private String words(Deed deed) {
+    return switch (deed) {
+      case Deed.Column(Field field, boolean shown) ->
+          texts.get(shown ? "list.column" : "list.column.not", field.label());
+      case Deed.Filter(Field field, boolean offered) ->
+          texts.get(offered ? "list.filter" : "list.filter.not", field.label());
+      case Deed.Sort(Field field, boolean descending) ->
+          texts.get(descending ? "list.sort.down" : "list.sort.up", field.label());
+      case Deed.KeepOrder keep -> texts.get("list.order");
+      case Deed.Unsort unsort -> texts.get("list.unsort");
+    };
+  }
+
+  private void showCondition() {
+    toggle(condition, !found.condition().isBlank() || condition.isFocused());
+    String why = found.listed().flatMap(EnterFound.Listed::fault).orElse("");
+    fault.setText(why);
+    toggle(fault, !why.isEmpty());
+  }
+
+  private void pickForAll() {
+    new Picker<>(texts.get("enter.all.field"), Offers.among(model.changeable(), Field::label))
+        .open(all, this::askForAll);
+  }
+
+  /** Asks what all rows that were found are to hold. */
+  private void askForAll(Field field) {
+    List<Row> some = List.copyOf(rows.getItems());
+    String prompt = texts.get("enter.all.value", field.label(), Counts.of(some.size()));
+    value.setPromptText(prompt);
+    value.setAccessibleText(prompt);
+    value.clear();
+    value.setOnAction(
+        event -> {
+          closeAll(true);
+          model.changeAll(some, field, value.getText());
+        });
+    value.setOnKeyPressed(
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            closeAll(true);
+            event.consume();
+          }
+        });
+    toggle(value, true);
+    value.requestFocus();
+  }
+
+  private void closeAll(boolean back) {
+    if (back) {
+      all.requestFocus();
+    }
+    toggle(value, false);
+  }
+}
