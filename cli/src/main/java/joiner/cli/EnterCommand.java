@@ -9,11 +9,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
 import joiner.edit.EditRefusedException;
-import joiner.entry.EntryTrial;
+import joiner.entry.Intake;
 import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
 import joiner.entry.TakingIn;
@@ -96,33 +94,33 @@ final class EnterCommand implements Callable<Integer> {
                     new ParameterException(
                         spec.commandLine(), "there is no table " + table + " in the design"));
     Clock clock = Clock.systemDefaultZone();
-    List<Map<FieldId, String>> rows;
-    TakingIn planned;
+    Intake intake;
     try {
-      rows = rows(into, err);
-      planned = plan(draft, into, rows, clock);
+      List<FieldId> by = TakingIn.fields(into, match).stream().map(Field::id).toList();
+      intake =
+          Intake.of(
+              draft,
+              into,
+              rows(into, err),
+              new Intake.How(by, missing, partly),
+              new KnownTrials(),
+              clock,
+              new SecureRandom());
     } catch (EditRefusedException refused) {
       throw new ParameterException(spec.commandLine(), refused.getMessage());
     }
-    EntryTrial trial = EntryTrial.of(draft, planned.edit(), new KnownTrials(), clock);
-    var told = new ArrayList<Told>();
-    tell(into, planned, trial, told);
-    boolean refused = trial.isRefused();
-    if (refused && partly) {
-      planned = plan(draft, into, without(rows, told), clock);
-      trial = EntryTrial.of(draft, planned.edit(), new KnownTrials(), clock);
-      tell(into, planned, trial, told);
-    }
-    boolean taken = !trial.isRefused() && !dryRun;
+    TakingIn planned = intake.planned();
+    List<Told> told = intake.refused().stream().map(refused -> told(draft, refused)).toList();
+    boolean taken = !intake.trial().isRefused() && !dryRun;
     if (taken) {
-      DesignFolder.save(trial.after(), design.path());
+      DesignFolder.save(intake.trial().after(), design.path());
     }
     if (json) {
       JsonOut.print(document(planned, told, taken), out);
     } else {
       print(into, planned, told, taken, out);
     }
-    return refused ? ExitCode.ERRORS : ExitCode.FINE;
+    return told.isEmpty() ? ExitCode.FINE : ExitCode.ERRORS;
   }
 
   /**
@@ -132,32 +130,11 @@ final class EnterCommand implements Callable<Integer> {
    */
   private record Told(int line, String table, int row, List<String> fields, String message) {}
 
-  private static void tell(Table table, TakingIn planned, EntryTrial trial, List<Told> told) {
-    for (Refusal refusal : trial.refusals()) {
-      int line =
-          refusal.entered().isPresent() ? planned.lines().get(refusal.entered().getAsInt()) : 0;
-      Table of = trial.after().design().table(refusal.table());
-      told.add(
-          new Told(
-              line, of.name(), refusal.row(), of.namesOf(refusal.fields()), refusal.message()));
-    }
-  }
-
-  private TakingIn plan(Draft draft, Table into, List<Map<FieldId, String>> rows, Clock clock) {
-    List<FieldId> by = TakingIn.fields(into, match).stream().map(Field::id).toList();
-    return TakingIn.of(draft, into, rows, by, missing, clock, new SecureRandom());
-  }
-
-  private static List<Map<FieldId, String>> without(
-      List<Map<FieldId, String>> rows, List<Told> told) {
-    Set<Integer> refused = told.stream().map(Told::line).collect(Collectors.toSet());
-    var left = new ArrayList<Map<FieldId, String>>();
-    for (int i = 0; i < rows.size(); i++) {
-      if (!refused.contains(i + 1)) {
-        left.add(rows.get(i));
-      }
-    }
-    return left;
+  private static Told told(Draft draft, Intake.Refused refused) {
+    Refusal refusal = refused.refusal();
+    Table of = draft.design().table(refusal.table());
+    return new Told(
+        refused.line(), of.name(), refusal.row(), of.namesOf(refusal.fields()), refusal.message());
   }
 
   private List<Map<FieldId, String>> rows(Table into, PrintWriter err)

@@ -50,6 +50,11 @@ public final class Places {
     return folder("XDG_STATE_HOME", ".local/state", "Application Support").resolve("history");
   }
 
+  /** What was typed into forms and not saved yet. */
+  static Path typed() {
+    return folder("XDG_STATE_HOME", ".local/state", "Application Support").resolve("typed");
+  }
+
   /** What this user's saves are signed with. */
   static Path saveKey() {
     return folder("XDG_STATE_HOME", ".local/state", "Logs").resolve("save-key");

@@ -49,6 +49,8 @@ final class EnterFace implements Face {
   private final Texts texts;
   private final EnterModel model;
   private final EnterList list;
+  private final IntakePane intake;
+  private final VBox right = new VBox(8);
   private final Label title = Parts.shortened("", "strong");
   private final VBox form = new VBox(8);
   private final VBox details = new VBox(12);
@@ -82,13 +84,16 @@ final class EnterFace implements Face {
     this.texts = texts;
     this.model = new EnterModel(bench, texts);
     this.ifDeleted = ifDeleted;
-    this.list = new EnterList(model, texts, this::begin);
+    this.list = new EnterList(model, texts, this::begin, this::takeIn);
     this.controls = new EnterControls(model, texts);
     this.lines = new EnterDetails(bench, texts, model, controls, this::addTo);
-    var right = new VBox(8, form(), deeds());
-    right.setMinWidth(0);
-    right.setPrefWidth(FIELD); // It takes what the list leaves.
-    HBox.setHgrow(right, Priority.ALWAYS);
+    this.intake = new IntakePane(bench, texts, this::backToForm);
+    right.getChildren().setAll(form(), deeds());
+    for (VBox half : List.of(right, intake.node())) {
+      half.setMinWidth(0);
+      half.setPrefWidth(FIELD); // It takes what the list leaves.
+      HBox.setHgrow(half, Priority.ALWAYS);
+    }
     main.getChildren().setAll(list.node(), right);
     main.widthProperty().subscribe(width -> fitList());
     main.addEventFilter(
@@ -103,6 +108,7 @@ final class EnterFace implements Face {
     bench.selectionProperty().subscribe(value -> seen.changed());
     model.found().listedProperty().subscribe(value -> seen.changed());
     model.triedProperty().subscribe(value -> seen.changed());
+    model.whenReturned(seen::changed);
   }
 
   /** A button with what it is found by. */
@@ -148,6 +154,7 @@ final class EnterFace implements Face {
   @Override
   public void look(boolean visible) {
     model.look(visible);
+    intake.look(visible);
     seen.look(visible);
   }
 
@@ -165,8 +172,26 @@ final class EnterFace implements Face {
     seen.changed();
   }
 
+  private boolean isTaking() {
+    return main.getChildren().contains(intake.node());
+  }
+
+  /** Takes rows of a file or a block into the table, where the form is else. */
+  void takeIn() {
+    if (model.table().isPresent() && model.canEnter()) {
+      main.getChildren().setAll(list.node(), intake.node());
+      intake.into(model.table().get());
+      intake.focus();
+    }
+  }
+
+  private void backToForm() {
+    main.getChildren().setAll(list.node(), right);
+  }
+
   /** Begins anew. */
   void begin() {
+    backToForm();
     model.open(Optional.empty());
     show();
     form.lookupAll(".text-field").stream().findFirst().ifPresent(Node::requestFocus);
@@ -182,6 +207,13 @@ final class EnterFace implements Face {
     }
     list.show(table.get());
     fitList();
+    if (isTaking()) {
+      if (model.canEnter()) {
+        intake.into(table.get());
+      } else {
+        backToForm();
+      }
+    }
     Optional<RowId> row = model.opened();
     String below =
         model.below().all().stream()
@@ -192,6 +224,9 @@ final class EnterFace implements Face {
     if (!built.equals(Optional.of(now))) {
       boolean same =
           built.filter(b -> b.table.equals(now.table) && b.row.equals(now.row)).isPresent();
+      if (!same && row.isPresent() && built.filter(b -> b.table.equals(now.table)).isPresent()) {
+        backToForm(); // Whoever opens a row wants to see it.
+      }
       built = Optional.of(now);
       buildForm(table.get(), same);
     }
@@ -316,6 +351,7 @@ final class EnterFace implements Face {
                     : model.opened().isEmpty() ? "enter.side.new" : "enter.side.saved"),
             "muted"));
     if (typed) {
+      same(nodes);
       refusals(nodes);
     }
     model.tried().ifPresent(tried -> filledIn(table, tried, nodes));
@@ -338,16 +374,39 @@ final class EnterFace implements Face {
           Parts.card(
               List.of(Parts.prose(where, "strong"), Parts.prose(refusal.message())), "brick-card"));
     }
-    model
-        .existing()
-        .ifPresent(
-            row -> {
-              nodes.add(
-                  Parts.button(
-                      texts.get("enter.existing.open"), () -> model.open(Optional.of(row))));
-              nodes.add(
-                  Parts.button(texts.get("enter.existing.overwrite"), () -> model.overwrite(row)));
-            });
+  }
+
+  /** A row that is there under the same key or name, and what can be done about it. */
+  private void same(List<Node> nodes) {
+    Optional<RowId> byKey = model.existing();
+    Optional<RowId> there = byKey.or(model::alike);
+    if (there.isEmpty()) {
+      return;
+    }
+    RowId row = there.get();
+    nodes.add(Parts.label(texts.get("enter.existing"), "heading"));
+    var parts = new ArrayList<Node>();
+    parts.add(Parts.prose(model.label(row), "strong"));
+    for (EnterModel.Difference one : model.differences(row)) {
+      parts.add(
+          Parts.prose(
+              texts.get(
+                  "enter.existing.differs",
+                  one.field().label(),
+                  orNothing(one.there()),
+                  orNothing(one.typed())),
+              "small"));
+    }
+    if (byKey.isEmpty()) {
+      parts.add(Parts.prose(texts.get("enter.existing.both"), "muted", "small"));
+    }
+    nodes.add(Parts.card(parts, "oak-card"));
+    nodes.add(Parts.button(texts.get("enter.existing.open"), () -> model.open(Optional.of(row))));
+    nodes.add(Parts.button(texts.get("enter.existing.overwrite"), () -> model.overwrite(row)));
+  }
+
+  private String orNothing(String text) {
+    return text.isBlank() ? texts.get("list.without") : text;
   }
 
   private void filledIn(Table table, Tried tried, List<Node> nodes) {

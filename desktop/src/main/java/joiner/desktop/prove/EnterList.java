@@ -47,7 +47,7 @@ final class EnterList {
   private static final double LETTER = 6.9;
   private static final int LOOKED_AT = 60;
   private static final double SHARE = 0.28;
-  private static final double SHARE_WITH_COLUMNS = 0.48;
+  private static final double SHARE_WITH_COLUMNS = 0.5;
 
   private final EnterModel model;
   private final EnterFound found;
@@ -61,6 +61,7 @@ final class EnterList {
   private final Button all;
   private final Button fresh;
   private final Button list;
+  private final Button takeIn;
   private final TextField value = new TextField();
   private final VBox node;
   private Optional<Table> shownOf = Optional.empty();
@@ -74,13 +75,15 @@ final class EnterList {
    * A list of no table yet.
    *
    * @param begin begins a new row
+   * @param fromElsewhere takes rows from elsewhere
    */
-  EnterList(EnterModel model, Texts texts, Runnable begin) {
+  EnterList(EnterModel model, Texts texts, Runnable begin, Runnable fromElsewhere) {
     this.model = model;
     this.found = model.found();
     this.texts = texts;
     this.fresh = wide("enter-new", "", begin);
     this.all = wide("enter-all", texts.get("enter.all"), this::pickForAll);
+    this.takeIn = wide("enter-intake", texts.get("intake.begin"), fromElsewhere);
     this.list = Parts.button(texts.get("list.list"), this::change);
     list.setId("enter-list");
     list.setTooltip(new Tooltip(texts.get("list.why")));
@@ -88,7 +91,7 @@ final class EnterList {
     table();
     value.setId("enter-all-value");
     toggle(value, false);
-    node = new VBox(6, fresh, words, looked, condition, fault, rows, count, all, value);
+    node = new VBox(6, fresh, words, looked, condition, fault, rows, count, all, value, takeIn);
     node.setMinWidth(LEAST);
   }
 
@@ -122,7 +125,7 @@ final class EnterList {
    * Columns take what room there is; where there is too little they stay whole and are scrolled.
    */
   private void share() {
-    boolean room = wanted() + SCROLL_BAR <= rows.getWidth() + 1;
+    boolean room = wanted() <= rows.getWidth();
     rows.setColumnResizePolicy(TableView.UNCONSTRAINED_RESIZE_POLICY); // It is shared out anew.
     if (room) {
       rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
@@ -280,6 +283,7 @@ final class EnterList {
     }
     rows.refresh();
     all.setDisable(now.isEmpty() || !model.canEnter());
+    takeIn.setDisable(!model.canEnter());
     filling = false;
     count.setText(
         texts.get(
@@ -326,7 +330,7 @@ final class EnterList {
         longest = Math.max(longest, text.length());
       }
       widths.put(
-          column, Math.clamp(18 + LETTER * longest, beside ? LEAST_COLUMN : LEAST - 24, MOST));
+          column, Math.clamp(22 + LETTER * longest, beside ? LEAST_COLUMN : LEAST - 24, MOST));
     }
     rows.getColumns().forEach(column -> column.setPrefWidth(widths.get(column)));
     share();

@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
@@ -17,6 +18,7 @@ import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
+import joiner.desktop.work.Notice;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.Workbench;
 import joiner.edit.EnterRows;
@@ -26,6 +28,7 @@ import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
 import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
+import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.ParentRows;
@@ -34,11 +37,13 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Origin;
+import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.naming.WordList;
 import joiner.rows.EnteredText;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
@@ -55,7 +60,9 @@ final class EnterModel {
   private final Computed<Typed, Tried> tried;
   private final EnterPicks picks;
   private final EnterBelow below;
+  private final TypedStore store;
   private final long seed = System.nanoTime();
+  private Runnable returned = () -> {};
   private Optional<TableId> table = Optional.empty();
 
   /** What was typed and not saved, by table and row; a new row has none. */
@@ -85,6 +92,7 @@ final class EnterModel {
     this.found = new EnterFound(bench, texts);
     this.picks = new EnterPicks(bench, texts, this::parents);
     this.below = new EnterBelow(this, bench, texts);
+    this.store = new TypedStore(bench, texts, this::returned);
     Clock clock = bench.clock();
     var known = new KnownTrials();
     this.tried =
@@ -144,13 +152,39 @@ final class EnterModel {
     return tried.answerProperty();
   }
 
+  /** What is run when something typed before is there again. */
+  void whenReturned(Runnable other) {
+    returned = other;
+  }
+
+  private void returned(List<Entered> typed) {
+    typed.forEach(row -> unsaved.putIfAbsent(new Place(row.table(), row.row()), row));
+    if (!typed.isEmpty()) {
+      List<String> tables =
+          typed.stream().map(row -> bench.design().table(row.table()).label()).distinct().toList();
+      bench.tell(Notice.Sort.HINT, texts.get("typed.again", typed.size(), WordList.and(tables)));
+      refresh();
+      returned.run();
+    }
+  }
+
+  /** Keeps what is typed for the next start. */
+  private void keepTyped() {
+    store.keep(List.copyOf(unsaved.values()));
+  }
+
   void look(boolean now) {
     found.look(now);
     tried.look(now);
   }
 
-  /** Follows the table that is chosen everywhere. */
+  /** Follows the table that is chosen everywhere, and the design that is open. */
   void refresh() {
+    if (store.isOther()) {
+      unsaved.clear();
+      open.clear();
+      waiting.clear();
+    }
     table =
         bench
             .table()
@@ -226,6 +260,7 @@ final class EnterModel {
     } else {
       unsaved.put(place(), typed);
     }
+    keepTyped();
     tried.ask(new Typed(bench.draft(), typed));
   }
 
@@ -411,9 +446,87 @@ final class EnterModel {
         });
   }
 
+  /**
+   * A row that is there and that people would call the same as the new one: what they recognise
+   * rows by says the same of both, though no key forbids it.
+   */
+  Optional<RowId> alike() {
+    Optional<Table> of = table().filter(t -> opened().isEmpty() && isUnsaved(Optional.empty()));
+    Optional<EnterFound.Listed> listed = found.listed();
+    if (of.isEmpty() || listed.isEmpty()) {
+      return Optional.empty();
+    }
+    List<FieldId> fields = recognisedBy(of.get());
+    List<String> typed = fields.stream().map(field -> folded(text(field))).toList();
+    if (typed.isEmpty() || typed.stream().anyMatch(String::isEmpty)) {
+      return Optional.empty();
+    }
+    Rows rows = listed.get().shown();
+    return IntStream.range(0, rows.count())
+        .filter(
+            row ->
+                IntStream.range(0, typed.size())
+                    .allMatch(
+                        i -> folded(rows.cell(row, fields.get(i)).orElse("")).equals(typed.get(i))))
+        .mapToObj(rows::id)
+        .findFirst();
+  }
+
+  /** Texts that people type and read in the row label; no keys, which are no names. */
+  private List<FieldId> recognisedBy(Table of) {
+    return bench.draft().meaning().of(of).rowLabel().stream()
+        .filter(Checked.Sound.class::isInstance)
+        .flatMap(label -> ((Checked.Sound) label).reads().stream())
+        .filter(OwnField.class::isInstance)
+        .map(read -> of.field(((OwnField) read).field()))
+        .filter(field -> field.type() instanceof FieldType.Text && EnterPart.isTyped(field))
+        .map(Field::id)
+        .filter(field -> !of.isKey(List.of(field)))
+        .distinct()
+        .toList();
+  }
+
+  private static String folded(String text) {
+    return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
+  }
+
+  /** What a row that is there holds otherwise than what was typed. */
+  record Difference(Field field, String there, String typed) {}
+
+  /** What a row that is there holds otherwise in the fields that were typed, in their order. */
+  List<Difference> differences(RowId existing) {
+    Entered typed = entered();
+    Entered there = Entered.changed(typed.table(), existing);
+    return table().stream()
+        .flatMap(of -> of.fields().stream())
+        .filter(field -> typed.cells().containsKey(field.id()))
+        .map(f -> new Difference(f, kept(there, f.id()), EnteredText.of(f, text(f.id()))))
+        .filter(difference -> !difference.there.equals(difference.typed))
+        .toList();
+  }
+
+  /** What a row is called. */
+  String label(RowId row) {
+    return found.listed().stream()
+        .flatMap(l -> l.rows().stream())
+        .filter(r -> r.id().equals(row))
+        .map(EnterFound.Row::label)
+        .findFirst()
+        .orElse("");
+  }
+
   /** Opens the row that is there already, with what was typed put over what it holds. */
   void overwrite(RowId existing) {
-    Map<FieldId, String> typed = entered().cells();
+    Map<FieldId, String> typed = new LinkedHashMap<>();
+    Entered there = Entered.changed(entered().table(), existing);
+    entered()
+        .cells()
+        .forEach(
+            (field, text) -> {
+              if (!folded(kept(there, field)).equals(folded(text))) {
+                typed.put(field, text);
+              }
+            });
     unsaved.remove(place());
     open(Optional.of(existing));
     type(typed);
@@ -434,6 +547,7 @@ final class EnterModel {
     Place saved = place();
     Entered typed = entered();
     unsaved.remove(saved);
+    keepTyped();
     if (bench.apply(() -> now.get().trial.edit())) {
       Rows rows = bench.draft().rows().of(of);
       if (isNew && rows.count() > before) {
@@ -446,6 +560,7 @@ final class EnterModel {
       refresh();
     } else {
       unsaved.put(saved, typed);
+      keepTyped();
     }
   }
 
@@ -491,6 +606,7 @@ final class EnterModel {
   /** Gives up what was typed in the open row. */
   void forget() {
     unsaved.remove(place());
+    keepTyped();
     refresh();
   }
 }

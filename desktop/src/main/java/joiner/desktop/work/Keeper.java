@@ -55,6 +55,11 @@ public final class Keeper {
     return homeless ? Optional.empty() : Optional.of(store.folder());
   }
 
+  /** The folder the design stands in now, be it its own or the recovery place. */
+  public Path place() {
+    return store.folder();
+  }
+
   /** Whether leaving the design now would lose something that is in no folder of its own. */
   public boolean wouldLose() {
     return switch (state.get()) {

@@ -33,10 +33,13 @@ public final class Workbench {
       new ReadOnlyObjectWrapper<>(Optional.empty());
   private final ObjectProperty<Stage> stage = new SimpleObjectProperty<>(Stage.GATHER);
 
+  private OpenDesign opened;
+
   /** Puts a design on the bench. */
   public Workbench(OpenDesign opened, Runner runner, Recovery recovery, Clock clock) {
     this.runner = runner;
     this.clock = clock;
+    this.opened = opened;
     this.keeper = new Keeper(runner, notices, recovery);
     this.solver = new Solver(clock);
     this.checking = new Checking(runner, clock, solver);
@@ -48,6 +51,7 @@ public final class Workbench {
   /** Puts another design on the bench, with a history of its own. */
   public void open(OpenDesign opened) {
     dismiss();
+    this.opened = opened;
     keeper.open(opened);
     selection.set(Selection.NONE);
     history.set(opened.history());
@@ -55,6 +59,11 @@ public final class Workbench {
     checking.ask(opened.draft());
     notices.clear();
     opened.notices().forEach(text -> tell(Notice.Sort.HINT, text));
+  }
+
+  /** What was put on the bench last; another one is another design, or the same read anew. */
+  public OpenDesign opened() {
+    return opened;
   }
 
   public ReadOnlyObjectProperty<History> historyProperty() {

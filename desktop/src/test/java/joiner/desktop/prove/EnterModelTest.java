@@ -254,4 +254,55 @@ class EnterModelTest {
     choose("kiln");
     assertThat(found("ELECTRIC")).as("by any text of a row").isNotEmpty();
   }
+
+  @Test
+  void aRowThatPeopleWouldCallTheSameIsToldThoughNoKeyForbidsIt() {
+    choose("member");
+    EnterFound.Row mara = found("Mara Osier").getFirst();
+    type("given_name", " mara");
+    assertThat(model.alike()).isEmpty();
+    type("family_name", "OSIER");
+    type("email", "other@saltmarsh.example");
+    assertThat(model.alike()).hasValue(mara.id());
+    assertThat(model.label(mara.id())).startsWith("Mara Osier");
+    assertThat(model.differences(mara.id()))
+        .extracting(difference -> difference.field().name())
+        .contains("email");
+    model.overwrite(mara.id());
+    assertThat(model.opened()).hasValue(mara.id());
+    assertThat(model.text(new FieldId("email"))).isEqualTo("other@saltmarsh.example");
+    assertThat(model.alike()).as("it is the row itself").isEmpty();
+  }
+
+  @Test
+  void whatWasTypedIsThereAgainWhenTheDesignIsOpenedTheNextTime() {
+    firing();
+    Relationship incidents =
+        test.bench.design().relationship(new RelationshipId("fk_incident_firing_id"));
+    model.below().add(incidents);
+    model.open(Optional.of(found("").get(3).id()));
+    type("remark", "half a thought");
+    String label = found("").get(3).label();
+    test.finish();
+
+    var again = new EnterModel(test.bench, Texts.beside(ProveView.class));
+    again.look(true);
+    again.refresh();
+    test.window.until(() -> again.isUnsaved(Optional.empty()));
+    assertThat(again.entered().details()).containsKey(incidents.id());
+    Optional<RowId> row = Optional.of(found("").get(3).id());
+    assertThat(again.isUnsaved(row)).as(label).isTrue();
+    again.open(row);
+    assertThat(again.text(new FieldId("remark"))).isEqualTo("half a thought");
+    again.forget();
+    again.open(Optional.empty());
+    again.forget();
+    test.finish();
+
+    var third = new EnterModel(test.bench, Texts.beside(ProveView.class));
+    third.refresh();
+    test.finish();
+    assertThat(third.isUnsaved(row)).isFalse();
+    assertThat(third.isUnsaved(Optional.empty())).isFalse();
+  }
 }
