@@ -15,6 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
+import joiner.audit.Anomalies.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Violation;
 import joiner.desktop.prove.AuditModel.Line;
@@ -28,9 +29,12 @@ import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
+import joiner.edit.SplitOff;
 import joiner.entry.Mends;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
+import joiner.naming.WordList;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
 
@@ -74,6 +78,7 @@ final class AuditFace implements Face {
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
     bench.verdictProperty().subscribe(value -> seen.changed());
     model.waysProperty().subscribe(value -> seen.changed());
+    model.repeatedProperty().subscribe(value -> seen.changed());
   }
 
   @Override
@@ -168,7 +173,10 @@ final class AuditFace implements Face {
   private String tag(Line line) {
     return line.kind()
         .map(kind -> texts.get("kind." + kind))
-        .orElseGet(() -> texts.get(line.isUnread() ? "unread" : "look"));
+        .orElseGet(
+            () ->
+                texts.get(
+                    line.isUnread() ? "unread" : line.anomaly().isPresent() ? "anomaly" : "look"));
   }
 
   private void showLine(Line line) {
@@ -215,7 +223,52 @@ final class AuditFace implements Face {
               nodes.add(Parts.fact(texts.get("side.rows"), Counts.of(violation.count())));
             });
     line.violation().ifPresent(violation -> ways(table, violation, nodes));
+    line.anomaly().ifPresent(anomaly -> anomaly(table, anomaly, nodes));
     side.getChildren().setAll(nodes);
+  }
+
+  /** What goes wrong, on the table's own rows, and the split that ends it. */
+  private void anomaly(Table table, AuditModel.Told told, List<Node> nodes) {
+    Anomaly anomaly = told.anomaly();
+    String decides = WordList.and(table.labelsOf(anomaly.determinant()));
+    String decided = WordList.and(table.labelsOf(anomaly.dependents()));
+    String noun = table.noun().singular();
+    nodes.add(Parts.prose(texts.get("anomaly.why"), "muted"));
+    trouble(
+        nodes,
+        "update",
+        Counts.of(anomaly.update().size()),
+        decided,
+        told.what(),
+        decides,
+        told.who());
+    trouble(nodes, "insert", decided, decides, table.noun().indefinite());
+    if (anomaly.delete().isPresent()) {
+      String last = Counts.of(anomaly.delete().getAsInt() + 1);
+      trouble(nodes, "delete", last, decided, decides, told.last());
+    } else {
+      trouble(nodes, "delete.last", noun, decides, decided);
+    }
+    nodes.add(Parts.label(texts.get("ways"), "heading"));
+    Optional<Relationship> into =
+        SplitOff.refers(bench.design(), table.id(), anomaly.determinant());
+    String words =
+        into.isPresent()
+            ? texts.get(
+                "anomaly.split.into", decided, bench.design().table(into.get().parent()).label())
+            : texts.get("anomaly.split.new", decided, decides);
+    Button split = Parts.way(words, () -> model.split(anomaly));
+    split.setId("anomaly-split");
+    nodes.add(split);
+    nodes.add(Parts.prose(texts.get("ways.undo"), "muted"));
+  }
+
+  private void trouble(List<Node> nodes, String what, Object... with) {
+    String heading = texts.get("anomaly." + what.split("\\.")[0] + ".title");
+    nodes.add(
+        Parts.card(
+            List.of(
+                Parts.label(heading, "strong"), Parts.prose(texts.get("anomaly." + what, with)))));
   }
 
   /** What can be done about it, for all its rows alike or for its first by hand. */

@@ -1,9 +1,13 @@
 package joiner.desktop.prove;
 
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
+import joiner.audit.Anomalies;
+import joiner.audit.Anomalies.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Hint;
 import joiner.audit.Violation;
@@ -17,12 +21,15 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.HandOver;
+import joiner.edit.SplitOff;
 import joiner.entry.Mends;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
 import joiner.model.FieldId;
+import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.naming.WordList;
 import joiner.rows.Rows;
 
 /** What the face Audit is about, without a window: what in the rows breaks the design. */
@@ -36,6 +43,7 @@ final class AuditModel {
    * Something about rows of a table: what breaks it, a hint, or why they could not be read.
    *
    * @param violation what breaks it, if that is what it says
+   * @param anomaly what is said again and again, if that is what it says
    * @param rows their numbers, from 1; none where they could not be read
    */
   record Line(
@@ -43,22 +51,31 @@ final class AuditModel {
       List<FieldId> fields,
       String message,
       List<Integer> rows,
-      Optional<Violation> violation) {
+      Optional<Violation> violation,
+      Optional<Told> anomaly) {
     Line {
       fields = List.copyOf(fields);
       rows = List.copyOf(rows);
     }
 
     static Line of(Violation v) {
-      return new Line(v.table(), v.fields(), v.message(), v.rows(), Optional.of(v));
+      return new Line(
+          v.table(), v.fields(), v.message(), v.rows(), Optional.of(v), Optional.empty());
     }
 
     static Line of(Hint h) {
-      return new Line(h.table(), List.of(h.field()), h.message(), h.rows(), Optional.empty());
+      return new Line(
+          h.table(), List.of(h.field()), h.message(), h.rows(), Optional.empty(), Optional.empty());
     }
 
     static Line of(AuditReport.Unread unread) {
-      return new Line(unread.table(), List.of(), unread.message(), List.of(), Optional.empty());
+      return new Line(
+          unread.table(),
+          List.of(),
+          unread.message(),
+          List.of(),
+          Optional.empty(),
+          Optional.empty());
     }
 
     /** Whether it says that rows could not be read. */
@@ -74,7 +91,8 @@ final class AuditModel {
     private boolean isAbout(Line before) {
       return table.equals(before.table)
           && fields.equals(before.fields)
-          && kind().equals(before.kind());
+          && kind().equals(before.kind())
+          && anomaly.isPresent() == before.anomaly.isPresent();
     }
   }
 
@@ -114,10 +132,37 @@ final class AuditModel {
       List<Mends.Mend> mends,
       Optional<Mends.Elsewhere> elsewhere) {}
 
+  /**
+   * Something that is said again and again, as people read it.
+   *
+   * @param who what decides, in the rows that say it twice
+   * @param what what it decides there
+   * @param last what decides in the row with which all is gone; empty where there is none
+   */
+  record Told(Anomaly anomaly, String who, String what, String last) {}
+
+  /** What is said again and again in the rows of a draft. */
+  record Repeated(Draft draft, List<Told> anomalies) {}
+
   private final Computed<Asked, Ways> ways;
+  private final Computed<Draft, Repeated> repeated;
+  private final Texts texts;
 
   AuditModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.texts = texts;
+    this.repeated =
+        new Computed<>(
+            bench.runner(),
+            texts.get("anomaly.working"),
+            Lane.WORKING,
+            (one, other) -> one == other,
+            (draft, progress) ->
+                new Repeated(
+                    draft,
+                    Anomalies.of(draft, progress::stopped).stream()
+                        .map(anomaly -> told(draft, anomaly, bench.clock()))
+                        .toList()));
     this.ways =
         new Computed<>(
             bench.runner(),
@@ -138,8 +183,73 @@ final class AuditModel {
     return ways.answerProperty();
   }
 
+  private static Told told(Draft draft, Anomaly anomaly, Clock clock) {
+    int first = anomaly.update().getFirst();
+    return new Told(
+        anomaly,
+        named(draft, anomaly.table(), first, anomaly.determinant(), clock),
+        named(draft, anomaly.table(), first, anomaly.dependents(), clock),
+        anomaly.delete().isPresent()
+            ? named(
+                draft, anomaly.table(), anomaly.delete().getAsInt(), anomaly.determinant(), clock)
+            : "");
+  }
+
+  /** What fields of a row hold; people read names of rows, not keys. */
+  private static String named(
+      Draft draft, TableId table, int row, List<FieldId> fields, Clock clock) {
+    Rows rows = draft.rows().of(table);
+    return SplitOff.refers(draft.design(), table, fields)
+        .map(over -> ParentRows.of(draft, over, clock))
+        .flatMap(parents -> parents.find(rows, row))
+        .map(ParentRows.Parent::label)
+        .orElseGet(
+            () ->
+                fields.stream()
+                    .map(field -> rows.cell(row, field).orElse("–"))
+                    .collect(Collectors.joining(" · ")));
+  }
+
+  ReadOnlyObjectProperty<Answer<Repeated>> repeatedProperty() {
+    return repeated.answerProperty();
+  }
+
   void look(boolean now) {
     ways.look(now);
+    repeated.look(now);
+    if (now) {
+      repeated.ask(bench.draft());
+    }
+  }
+
+  /** What is said again and again, as far as it is known of the rows as they are. */
+  private List<Line> anomalies() {
+    repeated.ask(bench.draft());
+    return repeated.answer().current().filter(r -> r.draft == bench.draft()).stream()
+        .flatMap(r -> r.anomalies.stream())
+        .map(this::line)
+        .toList();
+  }
+
+  private Line line(Told told) {
+    Anomaly anomaly = told.anomaly;
+    Table table = bench.design().table(anomaly.table());
+    return new Line(
+        anomaly.table(),
+        anomaly.fields(),
+        texts.get(
+            "anomaly.message",
+            WordList.and(table.labelsOf(anomaly.determinant())),
+            WordList.and(table.labelsOf(anomaly.dependents())),
+            table.noun().singular()),
+        anomaly.update().stream().map(row -> row + 1).toList(),
+        Optional.empty(),
+        Optional.of(told));
+  }
+
+  /** Splits a table, once it was seen what follows. */
+  void split(Anomaly anomaly) {
+    bench.propose(() -> anomaly.split(bench.draft()), () -> {});
   }
 
   /** Looks for ways to put something right, once the audit is of the design as it stands. */
@@ -189,6 +299,7 @@ final class AuditModel {
     verdict.audit().unread().forEach(u -> lines.add(Line.of(u)));
     verdict.audit().violations().forEach(v -> lines.add(Line.of(v)));
     verdict.audit().hints().forEach(h -> lines.add(Line.of(h)));
+    lines.addAll(anomalies());
     lines.removeIf(line -> !isThere(line));
     if (lines.isEmpty()) {
       return switch (verdict.state()) {

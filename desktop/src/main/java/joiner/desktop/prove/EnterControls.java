@@ -1,5 +1,7 @@
 package joiner.desktop.prove;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -9,8 +11,12 @@ import java.util.function.Supplier;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import joiner.desktop.widget.Calendar;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -21,9 +27,13 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.rows.EnteredText;
+import org.kordamp.ikonli.feather.Feather;
 
 /** The controls by which rows are entered, which show again and again what there is now. */
 final class EnterControls {
+  private static final int ISO_DAY = "2026-03-14".length();
+
   private final EnterModel model;
   private final Texts texts;
   private final List<Runnable> showing = new ArrayList<>();
@@ -112,7 +122,52 @@ final class EnterControls {
             filling[0] = false;
           }
         });
-    return control;
+    Kind kind = field.type().kind();
+    return kind == Kind.DATE || kind == Kind.DATE_TIME || kind == Kind.ZONED
+        ? withCalendar(control, field, at)
+        : control;
+  }
+
+  /** A date is typed, or picked from a month; a time that is there stays. */
+  private Region withCalendar(TextField control, Field field, At at) {
+    Calendar calendar =
+        Calendar.on(
+            control,
+            () -> day(field, control.getText()),
+            day -> {
+              String text = EnteredText.of(field, control.getText());
+              int time = text.indexOf('T');
+              boolean whole = field.type().kind() == Kind.DATE;
+              String rest = whole ? "" : time < 0 ? " " : text.substring(time);
+              control.setText(day + rest);
+            });
+    control.setTooltip(new Tooltip(texts.get("enter.calendar")));
+    control.setOnMouseClicked(
+        event -> {
+          if (event.getClickCount() == 2 && day(field, control.getText()).isEmpty()) {
+            calendar.open();
+          }
+        });
+    if (!at.id.startsWith("enter-")) {
+      return control; // A line of a grid has no room for more.
+    }
+    Button open = Parts.iconButton(Feather.CALENDAR, texts.get("enter.calendar"), calendar::open);
+    open.setId(at.id + "-calendar");
+    open.setFocusTraversable(false);
+    HBox.setHgrow(control, Priority.ALWAYS);
+    return new HBox(2, control, open);
+  }
+
+  private static Optional<LocalDate> day(Field field, String typed) {
+    String text = EnteredText.of(field, typed.strip());
+    if (text.length() < ISO_DAY) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(LocalDate.parse(text.substring(0, ISO_DAY)));
+    } catch (DateTimeParseException e) {
+      return Optional.empty(); // The form says what is wrong with it.
+    }
   }
 
   private String prompt(Field field) {

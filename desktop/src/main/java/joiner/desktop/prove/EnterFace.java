@@ -41,7 +41,7 @@ import joiner.rows.RowId;
 final class EnterFace implements Face {
   private static final double FIELD = 143;
   private static final double WRAP = 400;
-  private static final double MOMENT = 168;
+  private static final double MOMENT = 200;
   private static final double PROSE = 300;
   private static final int SHORT = 100;
 
