@@ -43,7 +43,7 @@ class ProveWindowTest extends OpenedWindow {
     Button once = node(robot, "count-all-once", Button.class);
     robot.interact(once::requestFocus);
     robot.type(KeyCode.SPACE);
-    until(() -> !says(robot, "Rows multiply.") && says(robot, "ms on the sample rows"));
+    until(() -> !says(robot, "Rows multiply.") && says(robot, " ms"));
     TableView<?> lines = node(robot, "answer", TableView.class);
     assertThat(lines.getItems()).isNotEmpty();
     Button keep = node(robot, "keep-question", Button.class);
@@ -156,5 +156,125 @@ class ProveWindowTest extends OpenedWindow {
         });
     robot.write(words);
     until(() -> field.getText().equals(words));
+  }
+
+  @Test
+  void whatAConditionLeavesOpenIsFilledInWithoutLeavingTheKeyboard(FxRobot robot) throws Exception {
+    ask(robot);
+    type(robot, "kiln.name");
+    type(robot, "count(firing)");
+    robot.interact(node(robot, "ask-condition", TextField.class)::requestFocus);
+    untilFocused("ask-condition");
+    type(robot, "firing.started_at >= :since");
+    untilFocused("open-since");
+    type(robot, "1.6.2025");
+    until(() -> says(robot, " ms"));
+    TableView<?> lines = node(robot, "answer", TableView.class);
+    assertThat(lines.getItems()).isNotEmpty();
+    robot.interact(node(robot, "ask-condition", TextField.class)::requestFocus);
+    type(robot, "count(firing) > 99");
+    until(() -> lines.getItems().isEmpty() && says(robot, "No line answers this."));
+    Button back = node(robot, "question-back", Button.class);
+    robot.interact(back::requestFocus);
+    robot.type(KeyCode.SPACE);
+    until(() -> !lines.getItems().isEmpty());
+  }
+
+  private void enter(FxRobot robot, String table) throws Exception {
+    show(robot, Stage.PROVE, table);
+    robot.interact(node(robot, "face-enter", ToggleButton.class)::fire);
+    until(() -> !rows(robot).getItems().isEmpty());
+  }
+
+  private TableView<?> rows(FxRobot robot) {
+    return robot.lookup("#enter-rows").queryAs(TableView.class);
+  }
+
+  @Test
+  void rowsAreFoundByWordsValuesAndConditions(FxRobot robot) throws Exception {
+    enter(robot, "firing");
+    until(() -> rows(robot).getItems().size() == 48);
+    robot.interact(node(robot, "list-by-kiln_id", Button.class)::fire);
+    untilPicking(robot);
+    robot.write("big tom").type(KeyCode.ENTER);
+    until(() -> rows(robot).getItems().size() < 48);
+    int big = rows(robot).getItems().size();
+    robot.interact(node(robot, "enter-list", Button.class)::fire);
+    untilPicking(robot);
+    robot.write("only rows").type(KeyCode.ENTER);
+    untilFocused("enter-condition");
+    type(robot, "peak_c > 1200");
+    until(() -> rows(robot).getItems().size() < big);
+    robot.type(KeyCode.ESCAPE);
+    untilFocused("enter-filter");
+    until(() -> rows(robot).getItems().size() == big);
+    robot.write("cone 6");
+    until(() -> rows(robot).getItems().size() < big);
+    robot.type(KeyCode.ENTER);
+    until(() -> says(robot, "as it is saved"));
+    robot.interact(node(robot, "enter-list", Button.class)::fire);
+    untilPicking(robot);
+    robot.write("show peak").type(KeyCode.ENTER);
+    until(() -> rows(robot).getColumns().size() == 3);
+    robot.interact(bench::undo);
+    until(() -> rows(robot).getColumns().size() == 2);
+  }
+
+  private void untilPicking(FxRobot robot) throws Exception {
+    var typed = node(robot, "picker-text", javafx.scene.control.TextInputControl.class);
+    until(typed::isFocused);
+  }
+
+  @Test
+  void aBlockFromASpreadsheetIsTakenInOnceItIsSeenWhatHappens(FxRobot robot) throws Exception {
+    enter(robot, "kiln");
+    robot.interact(
+        () -> {
+          var content = new javafx.scene.input.ClipboardContent();
+          content.putString(
+              "Name\tFuel\tVolume\tHottest\nHeron\tgas\t90\t1250\nGosling\tpeat\t90\t1250");
+          javafx.scene.input.Clipboard.getSystemClipboard().setContent(content);
+        });
+    robot.interact(node(robot, "enter-intake", Button.class)::fire);
+    untilFocused("intake-open");
+    Button paste = node(robot, "intake-paste", Button.class);
+    robot.interact(paste::requestFocus);
+    robot.type(KeyCode.SPACE);
+    until(() -> says(robot, "2 new") && says(robot, "1 row is refused"));
+    Button take = node(robot, "intake-take", Button.class);
+    assertThat(take.isDisabled()).isTrue();
+    robot.interact(node(robot, "intake-partly", javafx.scene.control.CheckBox.class)::fire);
+    until(() -> !take.isDisabled());
+    robot.interact(take::requestFocus);
+    robot.type(KeyCode.SPACE);
+    until(() -> bench.draft().rows().of(new TableId("kiln")).count() == 5);
+    robot.interact(node(robot, "intake-close", Button.class)::fire);
+    until(() -> robot.lookup("#enter-form").tryQuery().isPresent());
+    robot.interact(bench::undo);
+    until(() -> rows(robot).getItems().size() == 4);
+  }
+
+  @Test
+  void aDayIsPickedFromTheCalendarByKeyboard(FxRobot robot) throws Exception {
+    enter(robot, "firing");
+    write(robot, "enter-started_at", "2026-03-13 18:05");
+    robot.press(KeyCode.ALT).type(KeyCode.DOWN).release(KeyCode.ALT);
+    until(() -> robot.lookup("#calendar").tryQuery().isPresent());
+    robot.type(KeyCode.RIGHT).type(KeyCode.ENTER);
+    TextField started = node(robot, "enter-started_at", TextField.class);
+    until(() -> started.getText().startsWith("2026-03-14"));
+    assertThat(started.getText()).contains("18:05");
+    untilFocused("enter-started_at");
+  }
+
+  @Test
+  void whatIsSaidAgainIsSplitAfterAPreview(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "session");
+    until(() -> robot.lookup("#anomaly-split").tryQuery().isPresent());
+    robot.interact(node(robot, "anomaly-split", Button.class)::fire);
+    until(() -> bench.proposalProperty().get().isPresent());
+    robot.interact(bench::accept);
+    until(
+        () -> bench.design().tableNamed("course").orElseThrow().fieldNamed("minutes").isPresent());
   }
 }

@@ -449,7 +449,7 @@ final class AskFace implements Face {
       }
       var joined = new HBox(board(role, before));
       if (role.link().isPresent() && bench.design().find(role.link().get().over()).isPresent()) {
-        var mark = new JoinMark(model.multiplicity(role), role.link().get());
+        var mark = new JoinMark(model.multiplicity(role), role.link().get().down());
         joined.getChildren().addFirst(mark); // They stand together when the line is full.
       }
       joins.getChildren().add(joined);

@@ -7,6 +7,7 @@ import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ListCell;
@@ -20,6 +21,7 @@ import joiner.audit.AuditReport;
 import joiner.audit.Violation;
 import joiner.desktop.prove.AuditModel.Line;
 import joiner.desktop.shape.SampleGrid;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Terms;
@@ -31,6 +33,7 @@ import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.SplitOff;
 import joiner.entry.Mends;
+import joiner.model.Multiplicity;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
@@ -40,6 +43,7 @@ import joiner.rows.Rows;
 
 /** The face Audit: what in the sample rows breaks the design, and the cells themselves. */
 final class AuditFace implements Face {
+  private static final int MOST_ABOVE = 3;
   private static final double MESSAGE_WIDTH = 264;
   private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
 
@@ -79,6 +83,7 @@ final class AuditFace implements Face {
     bench.verdictProperty().subscribe(value -> seen.changed());
     model.waysProperty().subscribe(value -> seen.changed());
     model.repeatedProperty().subscribe(value -> seen.changed());
+    model.aboveProperty().subscribe(value -> seen.changed());
   }
 
   @Override
@@ -135,11 +140,14 @@ final class AuditFace implements Face {
 
   private void showNothing(String what) {
     var enter = Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
+    var further = Parts.label(texts.get("anomaly.working"), "muted");
+    further.setVisible(!model.isLooked()); // What is said again is not broken, but worth knowing.
     showInstead(
         Parts.label(texts.get(what + ".title"), "title"),
         count(),
         Parts.prose(texts.get(what + ".why"), "muted"),
-        Parts.row(8, enter));
+        Parts.row(8, enter),
+        further);
   }
 
   private Node count() {
@@ -206,8 +214,44 @@ final class AuditFace implements Face {
             Parts.label(table.label(), "strong"),
             Parts.shortened(texts.get("rows.named", line.rows().size(), rows), "muted"));
     detail.getChildren().setAll(title, samples.node());
+    if (line.kind().equals(Optional.of(Violation.Kind.ORPHAN))) {
+      around(table).ifPresent(detail.getChildren()::add);
+    }
     samples.reveal(line.rows().getFirst() - 1, line.fields());
     showSide(table, line);
+  }
+
+  /** The tables whose rows are looked for, and how many of them are found. */
+  private Optional<Node> around(Table table) {
+    List<AuditModel.Up> ups = model.above(table.id()).stream().limit(MOST_ABOVE).toList();
+    if (ups.isEmpty()) {
+      return Optional.empty();
+    }
+    var parents = new VBox(8);
+    for (AuditModel.Up up : ups) {
+      Table parent = bench.design().table(up.over().parent());
+      boolean whole = up.found() == up.referring();
+      String words =
+          whole
+              ? texts.get("map.all", Counts.of(up.found()))
+              : texts.get("map.some", Counts.of(up.found()), Counts.of(up.referring()));
+      var mark = new JoinMark(Multiplicity.of(bench.design(), up.over()), true);
+      var row = new HBox(board(parent.label(), words, whole ? "muted" : "brick"), mark);
+      row.setAlignment(Pos.CENTER_RIGHT);
+      parents.getChildren().add(row);
+    }
+    String rows = Counts.of(bench.draft().rows().of(table.id()).count(), "row", "rows");
+    var around = new HBox(parents, board(table.label(), rows, "muted"));
+    around.setAlignment(Pos.CENTER_LEFT);
+    around.setId("audit-around");
+    return Optional.of(around);
+  }
+
+  private static Node board(String name, String words, String style) {
+    var board = new VBox(Parts.label(name, "strong"), Parts.label(words, style, "small"));
+    board.getStyleClass().add("join-board");
+    board.setMinWidth(120);
+    return board;
   }
 
   private void showSide(Table table, Line line) {
@@ -275,6 +319,9 @@ final class AuditFace implements Face {
   private void ways(Table table, Violation violation, List<Node> nodes) {
     model.seek(violation);
     nodes.add(Parts.label(texts.get("ways"), "heading"));
+    if (violation.rows().size() > 1) {
+      nodes.add(Parts.beside(texts.get("ways.of"), whichRows(violation)));
+    }
     Optional<AuditModel.Ways> ways = model.ways(violation);
     if (ways.isEmpty()) {
       nodes.add(Parts.label(texts.get("ways.working"), "muted"));
@@ -295,7 +342,7 @@ final class AuditFace implements Face {
                           .open(point, to -> model.point(elsewhere, to)));
               nodes.add(point);
             });
-    int first = violation.rows().getFirst() - 1;
+    int first = model.rows(violation).getFirst() - 1;
     Rows rows = bench.draft().rows().of(table.id());
     if (first < rows.count()) {
       nodes.add(
@@ -304,6 +351,37 @@ final class AuditFace implements Face {
               () -> enter.accept(table, rows.id(first))));
     }
     nodes.add(Parts.prose(texts.get("ways.undo"), "muted"));
+  }
+
+  /** All rows alike, or one of them. */
+  private Button whichRows(Violation violation) {
+    Button which = Parts.button(rows(violation, model.rows(violation)), () -> {}, "picked");
+    which.setId("ways-of");
+    which.setMaxWidth(Double.MAX_VALUE);
+    var all = new ArrayList<Optional<Integer>>();
+    all.add(Optional.empty());
+    violation.rows().forEach(row -> all.add(Optional.of(row)));
+    which.setOnAction(
+        event ->
+            new Picker<>(
+                    texts.get("ways.of"),
+                    Offers.among(
+                        all, row -> rows(violation, row.map(List::of).orElse(violation.rows()))))
+                .open(
+                    which,
+                    row -> {
+                      model.only(row);
+                      seen.changed();
+                      row.ifPresent(number -> samples.reveal(number - 1, violation.fields()));
+                      Optional.ofNullable(side.lookup("#ways-of")).ifPresent(Node::requestFocus);
+                    }));
+    return which;
+  }
+
+  private String rows(Violation violation, List<Integer> some) {
+    return some.size() == violation.rows().size()
+        ? texts.get("ways.all", some.size())
+        : texts.get("ways.row", some.getFirst());
   }
 
   private final class LineCell extends ListCell<Line> {

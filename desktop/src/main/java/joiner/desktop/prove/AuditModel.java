@@ -2,6 +2,7 @@ package joiner.desktop.prove;
 
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -24,8 +25,10 @@ import joiner.edit.HandOver;
 import joiner.edit.SplitOff;
 import joiner.entry.Mends;
 import joiner.meaning.Draft;
+import joiner.meaning.Links;
 import joiner.meaning.ParentRows;
 import joiner.model.FieldId;
+import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
@@ -114,21 +117,26 @@ final class AuditModel {
     record NoRows() implements Shown {}
   }
 
-  /** What is wrong, of which draft. */
-  private record Asked(Draft draft, Violation violation) {
+  /** What is wrong, of which draft, and in which rows it is to be put right. */
+  private record Asked(Draft draft, Violation violation, List<Integer> rows) {
     boolean isAs(Asked other) {
-      return draft == other.draft && violation.equals(other.violation);
+      return draft == other.draft && violation.equals(other.violation) && rows.equals(other.rows);
     }
   }
+
+  /** The one row that is to be put right; empty: all alike. */
+  private Optional<Integer> only = Optional.empty();
 
   /**
    * How rows can be put right.
    *
+   * @param rows which, by their numbers from 1
    * @param elsewhere rows that could point to any other
    */
   record Ways(
       Draft draft,
       Violation violation,
+      List<Integer> rows,
       List<Mends.Mend> mends,
       Optional<Mends.Elsewhere> elsewhere) {}
 
@@ -144,6 +152,24 @@ final class AuditModel {
   /** What is said again and again in the rows of a draft. */
   record Repeated(Draft draft, List<Told> anomalies) {}
 
+  /**
+   * How many rows find what they refer to.
+   *
+   * @param referring rows that refer to something
+   * @param found those of them that find it
+   */
+  record Up(Relationship over, int referring, int found) {}
+
+  /** The tables that rows of a table refer to, those that rows do not find first. */
+  record Above(Draft draft, TableId table, List<Up> ups) {}
+
+  private record Of(Draft draft, TableId table) {
+    boolean isAs(Of other) {
+      return draft == other.draft && table.equals(other.table);
+    }
+  }
+
+  private final Computed<Of, Above> above;
   private final Computed<Asked, Ways> ways;
   private final Computed<Draft, Repeated> repeated;
   private final Texts texts;
@@ -151,6 +177,13 @@ final class AuditModel {
   AuditModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    this.above =
+        new Computed<>(
+            bench.runner(),
+            texts.get("ways.working"),
+            Lane.WORKING,
+            Of::isAs,
+            (of, progress) -> above(of));
     this.repeated =
         new Computed<>(
             bench.runner(),
@@ -163,6 +196,7 @@ final class AuditModel {
                     Anomalies.of(draft, progress::stopped).stream()
                         .map(anomaly -> told(draft, anomaly, bench.clock()))
                         .toList()));
+    repeated.look(false); // It takes long, and nobody may look.
     this.ways =
         new Computed<>(
             bench.runner(),
@@ -170,10 +204,11 @@ final class AuditModel {
             Lane.WORKING,
             Asked::isAs,
             (asked, progress) -> {
-              List<Integer> rows = asked.violation.rows();
+              List<Integer> rows = asked.rows;
               return new Ways(
                   asked.draft,
                   asked.violation,
+                  rows,
                   Mends.of(asked.draft, asked.violation, rows, bench.clock()),
                   Mends.elsewhere(asked.draft, asked.violation, rows, bench.clock()));
             });
@@ -210,6 +245,40 @@ final class AuditModel {
                     .collect(Collectors.joining(" · ")));
   }
 
+  private static Above above(Of of) {
+    Rows rows = of.draft.rows().of(of.table);
+    var links = new Links(of.draft);
+    var ups = new ArrayList<Up>();
+    for (Relationship over : of.draft.design().parentsOf(of.table)) {
+      int[] parents = links.parents(over);
+      int referring = 0;
+      int found = 0;
+      for (int row = 0; row < rows.count(); row++) {
+        int at = row;
+        boolean refers =
+            over.childFields().stream().allMatch(field -> rows.cell(at, field).isPresent());
+        referring += refers ? 1 : 0;
+        found += refers && parents[row] != Links.NONE ? 1 : 0;
+      }
+      ups.add(new Up(over, referring, found));
+    }
+    ups.sort(Comparator.comparing(up -> up.found == up.referring));
+    return new Above(of.draft, of.table, List.copyOf(ups));
+  }
+
+  ReadOnlyObjectProperty<Answer<Above>> aboveProperty() {
+    return above.answerProperty();
+  }
+
+  /** What rows of a table refer to, as far as it is known and true now. */
+  List<Up> above(TableId table) {
+    above.ask(new Of(bench.draft(), table));
+    return above.answer().current().filter(a -> a.draft == bench.draft()).stream()
+        .filter(a -> a.table.equals(table))
+        .flatMap(a -> a.ups.stream())
+        .toList();
+  }
+
   ReadOnlyObjectProperty<Answer<Repeated>> repeatedProperty() {
     return repeated.answerProperty();
   }
@@ -217,6 +286,7 @@ final class AuditModel {
   void look(boolean now) {
     ways.look(now);
     repeated.look(now);
+    above.look(now);
     if (now) {
       repeated.ask(bench.draft());
     }
@@ -229,6 +299,11 @@ final class AuditModel {
         .flatMap(r -> r.anomalies.stream())
         .map(this::line)
         .toList();
+  }
+
+  /** Whether it is known what is said again and again in the rows as they are. */
+  boolean isLooked() {
+    return repeated.answer().current().filter(r -> r.draft == bench.draft()).isPresent();
   }
 
   private Line line(Told told) {
@@ -255,15 +330,26 @@ final class AuditModel {
   /** Looks for ways to put something right, once the audit is of the design as it stands. */
   void seek(Violation violation) {
     if (bench.verdict().isCurrent()) {
-      ways.ask(new Asked(bench.draft(), violation));
+      ways.ask(new Asked(bench.draft(), violation, rows(violation)));
     }
+  }
+
+  /** The rows that are to be put right. */
+  List<Integer> rows(Violation violation) {
+    return only.filter(violation.rows()::contains).map(List::of).orElse(violation.rows());
+  }
+
+  /** Puts one row right from now on, or all alike. */
+  void only(Optional<Integer> row) {
+    only = row;
   }
 
   /** The ways for that, as far as they are known and true now. */
   Optional<Ways> ways(Violation violation) {
     return ways.answer()
         .current()
-        .filter(w -> w.draft == bench.draft() && w.violation.equals(violation));
+        .filter(w -> w.draft == bench.draft() && w.violation.equals(violation))
+        .filter(w -> w.rows.equals(rows(violation)));
   }
 
   /** Puts rows right, once it was seen what follows where that reaches far. */

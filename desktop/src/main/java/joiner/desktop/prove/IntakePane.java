@@ -21,6 +21,7 @@ import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.WhenLaidOut;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Workbench;
 import joiner.entry.Intake;
@@ -125,7 +126,7 @@ final class IntakePane {
 
   /** Puts the keyboard where one begins. */
   void focus() {
-    open.requestFocus();
+    WhenLaidOut.run(node, open::requestFocus);
   }
 
   private void open() {

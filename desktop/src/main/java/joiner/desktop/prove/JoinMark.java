@@ -7,16 +7,20 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import joiner.model.Multiplicity;
 import joiner.model.Quantity;
-import joiner.model.Question;
 
 /**
- * The joint between two tables of a question: one is a tab, many a comb; filled where a row must be
- * there, hollow where it may be missing.
+ * The joint between two tables: one is a tab, many a comb; filled where a row must be there, hollow
+ * where it may be missing.
  */
 final class JoinMark extends HBox {
-  JoinMark(Multiplicity multiplicity, Question.Link link) {
-    Quantity near = link.down() ? multiplicity.parents() : multiplicity.children();
-    Quantity far = link.down() ? multiplicity.children() : multiplicity.parents();
+  /**
+   * The joint of a relationship.
+   *
+   * @param down whether the parent stands at the left
+   */
+  JoinMark(Multiplicity multiplicity, boolean down) {
+    Quantity near = down ? multiplicity.parents() : multiplicity.children();
+    Quantity far = down ? multiplicity.children() : multiplicity.parents();
     var line = new Region();
     line.getStyleClass().add("joint-line");
     getChildren().setAll(end(near), line, end(far));

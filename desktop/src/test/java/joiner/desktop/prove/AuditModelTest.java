@@ -135,4 +135,62 @@ class AuditModelTest {
     assertThat(line.message()).contains("gone.csv: there is no such file");
     assertThat(lines().lines()).as("no reference is said to lead nowhere").hasSize(1);
   }
+
+  @Test
+  void whatIsSaidAgainIsALineAndItsSplitIsShownFirst() {
+    open(Pottery.demo());
+    model.look(true);
+    test.untilChecked();
+    test.window.until(() -> model.shown() instanceof AuditModel.Shown.Lines && model.isLooked());
+    AuditModel.Line line = lines().lines().getFirst();
+    assertThat(line.message())
+        .isEqualTo("Course decides Minutes: it is said again in every session.");
+    AuditModel.Told told = line.anomaly().orElseThrow();
+    assertThat(told.who()).as("people read names").isEqualTo("Raku weekend");
+    model.split(told.anomaly());
+    test.untilProposed();
+    assertThat(test.table("course").fieldNamed("minutes")).isEmpty();
+    test.bench.accept();
+    assertThat(test.table("course").fieldNamed("minutes")).isPresent();
+    assertThat(model.isLooked()).as("of the rows before").isFalse();
+    test.untilChecked();
+    model.shown();
+    test.window.until(model::isLooked);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Clean.class);
+    test.bench.undo();
+    assertThat(test.table("session").fieldNamed("minutes")).isPresent();
+  }
+
+  @Test
+  void rowsArePutRightAllAlikeOrOneByOne() {
+    open(Pottery.demo());
+    model.look(true);
+    type("firing", 0, "kiln_id", "98");
+    type("firing", 1, "kiln_id", "99");
+    Violation orphans = lines().lines().getFirst().violation().orElseThrow();
+    model.seek(orphans);
+    test.window.until(() -> model.ways(orphans).isPresent());
+    assertThat(model.ways(orphans).orElseThrow().elsewhere().orElseThrow().rows()).hasSize(2);
+    model.only(Optional.of(2));
+    assertThat(model.ways(orphans)).as("of both rows").isEmpty();
+    model.seek(orphans);
+    test.window.until(() -> model.ways(orphans).isPresent());
+    assertThat(model.ways(orphans).orElseThrow().elsewhere().orElseThrow().rows()).hasSize(1);
+    model.only(Optional.of(48));
+    assertThat(model.rows(orphans)).as("not one of them").isEqualTo(orphans.rows());
+  }
+
+  @Test
+  void whatRowsReferToIsCounted() {
+    open(Pottery.demo());
+    model.look(true);
+    type("firing", 0, "kiln_id", "98");
+    TableId firing = new TableId("firing");
+    test.window.until(() -> !model.above(firing).isEmpty());
+    AuditModel.Up kiln = model.above(firing).getFirst();
+    assertThat(kiln.over().parent()).isEqualTo(new TableId("kiln"));
+    assertThat(kiln.found()).isEqualTo(kiln.referring() - 1);
+    assertThat(model.above(firing).stream().skip(1))
+        .allSatisfy(up -> assertThat(up.found()).isEqualTo(up.referring()));
+  }
 }
