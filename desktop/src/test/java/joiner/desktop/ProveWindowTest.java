@@ -232,7 +232,8 @@ class ProveWindowTest extends OpenedWindow {
         () -> {
           var content = new javafx.scene.input.ClipboardContent();
           content.putString(
-              "Name\tFuel\tVolume\tHottest\nHeron\tgas\t90\t1250\nGosling\tpeat\t90\t1250");
+              "Name\tFuel\tlitres\tHottest\tfallback_id\n"
+                  + "Heron\tgas\t90\t1250\tBig Tom\nGosling\tpeat\t90\t1250\tEmber");
           javafx.scene.input.Clipboard.getSystemClipboard().setContent(content);
         });
     robot.interact(node(robot, "enter-intake", Button.class)::fire);
