@@ -20,7 +20,7 @@ import javafx.application.Platform;
 import javafx.event.ActionEvent;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
-import javafx.scene.control.ListView;
+import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
@@ -124,8 +124,8 @@ final class Pictures {
     settle();
     onWindow(
         () -> {
-          if (window.getScene().lookup("#enter-rows") instanceof ListView<?> rows) {
-            rows.getSelectionModel().select(3);
+          if (window.getScene().lookup("#enter-rows") instanceof TableView<?> rows) {
+            rows.getSelectionModel().select(1);
           }
           return window;
         });

@@ -42,6 +42,7 @@ final class EnterFace implements Face {
   private static final double FIELD = 143;
   private static final double WRAP = 400;
   private static final double MOMENT = 200;
+  private static final double DAY = 168;
   private static final double PROSE = 300;
   private static final int SHORT = 100;
 
@@ -294,7 +295,8 @@ final class EnterFace implements Face {
         field.type().kind() == Kind.TEXT
             && !(field.type() instanceof FieldType.Choice)
             && field.type().length().orElse(Integer.MAX_VALUE) > SHORT;
-    return moment ? MOMENT : prose ? PROSE : FIELD;
+    boolean day = field.type().kind() == Kind.DATE;
+    return moment ? MOMENT : prose ? PROSE : day ? DAY : FIELD;
   }
 
   private void addTo(Relationship over) {

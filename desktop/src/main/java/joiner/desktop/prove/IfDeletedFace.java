@@ -224,7 +224,11 @@ final class IfDeletedFace implements Face {
     suppose
         .getChildren()
         .setAll(
-            line("deleted.suppose"), ofTable, pick, line("deleted.of"), rows, line("deleted.were"));
+            line("deleted.suppose"),
+            ofTable,
+            pick,
+            line("deleted.were"),
+            Parts.row(8, line("deleted.of"), rows));
   }
 
   /** What is picked stands between two buttons that stay, so that the focus does. */
@@ -241,7 +245,7 @@ final class IfDeletedFace implements Face {
     }
     model.chosen().forEach(row -> between.add(chip(row)));
     List<Node> all = suppose.getChildren();
-    List<Node> before = all.subList(2, all.size() - 4);
+    List<Node> before = all.subList(2, all.size() - 3);
     boolean hadFocus = before.stream().anyMatch(Node::isFocused);
     if (hadFocus) {
       pick.requestFocus();
