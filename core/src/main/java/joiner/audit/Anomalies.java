@@ -126,7 +126,7 @@ public final class Anomalies {
 
   /**
    * Whether a field holds facts of its own: not what is worked out, generated or stamped, nor what
-   * is copied to stay as it was, nor long texts.
+   * is copied to stay as it was, nor a key.
    */
   private static boolean isEntered(Table table, Field field) {
     boolean typed = field.origin() instanceof Origin.Typed && !field.isComputed();

@@ -13,11 +13,8 @@ import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
 import joiner.expression.Formula;
-import joiner.expression.Place;
-import joiner.expression.Problem;
 import joiner.expression.Reference;
 import joiner.expression.Span;
-import joiner.expression.SqlText;
 import joiner.expression.ValueType;
 import joiner.expression.Width;
 import joiner.meaning.AskedField;
@@ -44,6 +41,7 @@ public final class Asking {
   private final JoinPaths paths;
   private final List<Question.Role> everything;
   private final QuestionScope all;
+  private final OpenValues values;
 
   /** Questions over a design. */
   public Asking(Design design, Meaning meaning) {
@@ -54,7 +52,8 @@ public final class Asking {
         design.tables().stream()
             .map(table -> new Question.Role(table.name(), table.id(), Optional.empty(), false))
             .toList();
-    this.all = scope(List.of());
+    this.values = new OpenValues(design, everything);
+    this.all = values.scope(List.of());
   }
 
   /** What came of naming something. */
@@ -67,7 +66,7 @@ public final class Asking {
   }
 
   /** It cannot be, for a reason. */
-  private static final class Refused extends Exception {
+  static final class Refused extends Exception {
     private static final long serialVersionUID = 1;
 
     Refused(String message) {
@@ -122,8 +121,8 @@ public final class Asking {
             return onlyFolded(question, condition);
           }
           Formula formula = new Formula(condition.strip());
-          Question open = opened(question, formula);
-          Checked checked = formula.condition(scope(open.parameters()));
+          Question open = values.opened(question, formula);
+          Checked checked = formula.condition(values.scope(open.parameters()));
           if (checked instanceof Checked.Faulty && isOfLines(question, formula)) {
             return onlyLines(question, formula);
           }
@@ -134,10 +133,6 @@ public final class Asking {
         });
   }
 
-  private QuestionScope scope(List<Question.Parameter> parameters) {
-    return new QuestionScope("this design", everything, parameters, design);
-  }
-
   /** Whether all names of a formula, but those left open, are columns. */
   private static boolean isOfLines(Question question, Formula formula) {
     List<String> columns = LineScope.names(question);
@@ -145,7 +140,8 @@ public final class Asking {
     return !names.isEmpty() && columns.containsAll(names);
   }
 
-  private static Stream<String> names(Formula formula) {
+  /** What a formula names, as it is written. */
+  static Stream<String> names(Formula formula) {
     return formula.names().stream().map(path -> String.join(".", path));
   }
 
@@ -177,55 +173,20 @@ public final class Asking {
   private Question onlyLines(Question question, Formula formula) throws Refused {
     var having = new ArrayList<>(question.having());
     having.add(formula);
-    Question of = question.withHaving(having);
-    if (Binding.of(design, meaning, of) instanceof Binding.Result.Faulty(var faults)) {
+    Optional<String> open = OpenValues.unknown(question, formula);
+    if (open.isPresent()) {
+      throw new Refused(
+          "What "
+              + open.get()
+              + " is cannot be seen: leave a value open against a field of the rows, not against"
+              + " what lines come to.");
+    }
+    Question alone = question.withWhere(List.of()).withHaving(List.of(formula));
+    if (Binding.of(design, meaning, alone) instanceof Binding.Result.Faulty(var faults)
+        && !OpenValues.isOpen(question, formula)) {
       throw new Refused(faults.getFirst().message());
     }
-    return of;
-  }
-
-  /** The same with what a condition newly leaves open. */
-  private Question opened(Question question, Formula formula) throws Refused {
-    Question open = question;
-    for (String name : names(formula).filter(n -> n.startsWith(":")).toList()) {
-      String bare = name.substring(1);
-      if (open.parameters().stream().noneMatch(p -> p.name().equals(bare))) {
-        var parameters = new ArrayList<>(open.parameters());
-        parameters.add(open(bare, formula, open));
-        open = open.withParameters(parameters);
-      }
-    }
-    return open;
-  }
-
-  /** What is left open, like the first field of the condition that it can stand against. */
-  private Question.Parameter open(String name, Formula formula, Question question) throws Refused {
-    for (List<String> path : formula.names()) {
-      if (all.find(path).orElse(null) instanceof AskedField read
-          && QuestionScope.field(read, everything, design).isPresent()) {
-        var open = new Question.Parameter(name, named(read), "");
-        var with = new ArrayList<>(question.parameters());
-        with.add(open);
-        boolean others =
-            names(formula).anyMatch(n -> n.startsWith(":") && scope(with).find(n).isEmpty());
-        if (others || formula.condition(scope(with)) instanceof Checked.Sound) {
-          return open;
-        }
-      }
-    }
-    if (formula.condition(scope(question.parameters())) instanceof Checked.Faulty(var problems)) {
-      for (Problem problem : problems) {
-        if (formula.text().charAt(problem.span().start()) != ':') { // Something else is wrong.
-          throw new Refused(problem.message());
-        }
-      }
-    }
-    throw new Refused(
-        "It is not seen what :" + name + " is; compare it with a field of the type it has.");
-  }
-
-  private static Formula named(AskedField read) {
-    return new Formula(SqlText.iso().write(new Expression.Name(read.path(), Place.NOWHERE)));
+    return question.withHaving(having);
   }
 
   /** Everything at once, as it is written on a command line. */

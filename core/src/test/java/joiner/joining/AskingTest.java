@@ -303,6 +303,11 @@ class AskingTest {
         .isInstanceOf(Asking.Made.Fault.class);
     assertThat(asking.only(ask("kiln.name"), "count(nothing) > 1"))
         .isInstanceOf(Asking.Made.Fault.class);
+    assertThat(((Asking.Made.Fault) asking.only(ask("kiln.name"), "count(firing) > :n")).message())
+        .contains("What :n is");
+    Question open = ask("kiln.name", "firing.started_at > :since", "count(firing) > 2");
+    assertThat(open.having()).as("though a value is not filled in yet").hasSize(1);
+    assertThat(faults(open)).containsExactly("Fill in since.");
   }
 
   @Test

@@ -9,17 +9,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
-import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.Clipboard;
@@ -49,9 +44,6 @@ import joiner.desktop.work.Workbench;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.engine.Support;
-import joiner.expression.Evaluator;
-import joiner.expression.Kind;
-import joiner.expression.Value;
 import joiner.format.AnswerCsv;
 import joiner.format.AnswerSheet;
 import joiner.joining.Asking;
@@ -62,9 +54,7 @@ import joiner.naming.Counts;
 
 /** The face Ask: what is shown, how it is joined, where rows multiply, and the lines it gives. */
 final class AskFace implements Face {
-  private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
   private static final double SQL_HEIGHT = 250;
-  private static final double LINES_HEIGHT = 190;
 
   private final Workbench bench;
   private final Texts texts;
@@ -78,12 +68,11 @@ final class AskFace implements Face {
   private final TextField first = new TextField();
   private final FlowPane shown = new FlowPane(6, 6);
   private final FlowPane where = new FlowPane(6, 6);
-  private final FlowPane open = new FlowPane(12, 6);
+  private final AskOpen open;
   private final FlowPane joins = new FlowPane(0, 8);
   private final VBox warnings = new VBox(6);
-  private final TableView<List<Value>> lines = new TableView<>();
+  private final AskLines lines;
   private final CheckBox sheets = new CheckBox();
-  private final Label none = Parts.prose("", "muted");
   private final Label count = Parts.label("", "muted");
   private final Button kept;
   private final Button keep;
@@ -94,13 +83,13 @@ final class AskFace implements Face {
   private final Button engine;
   private final WhenSeen seen = new WhenSeen(this::show);
   private Dialect dialect = Dialects.ALL.getFirst();
-  private List<Bound.Column> columnsShown = List.of();
-  private List<String> openShown = List.of();
 
   AskFace(Workbench bench, Targets targets, Texts texts) {
     this.bench = bench;
     this.texts = texts;
     this.model = new AskModel(bench, texts);
+    this.open = new AskOpen(model, texts);
+    this.lines = new AskLines(texts.get("ask.lines"));
     this.sql = new SqlView("question-sql", texts.get("ask.sql"));
     this.kept = Parts.button(texts.get("ask.kept"), this::openKept);
     this.keep = Parts.button(texts.get("ask.keep"), this::keep);
@@ -148,15 +137,10 @@ final class AskFace implements Face {
             List.of(
                 line("ask.show", shown, Parts.row(6, column, pick)),
                 line("ask.where", where, condition),
-                open),
+                open.node()),
             "question");
     refused.setVisible(false);
     refused.setManaged(false);
-    lines.setId("answer");
-    lines.setMinHeight(LINES_HEIGHT);
-    lines.setPlaceholder(none);
-    lines.setAccessibleText(texts.get("ask.lines"));
-    VBox.setVgrow(lines, Priority.ALWAYS);
     sheets.setText(texts.get("ask.sheets"));
     sheets.setTooltip(new Tooltip(texts.get("ask.sheets.why")));
     Button save = Parts.button(texts.get("ask.save"), this::save);
@@ -171,7 +155,7 @@ final class AskFace implements Face {
             save,
             sheets,
             count);
-    content.getChildren().setAll(head, form, refused, joins, warnings, lines, foot);
+    content.getChildren().setAll(head, form, refused, joins, warnings, lines.node(), foot);
     content.setPadding(new Insets(0, 10, 0, 0));
     main.setFitToHeight(true); // The lines take what room there is; where there is none it scrolls.
     sql.node().getStyleClass().add("question-sql");
@@ -215,8 +199,7 @@ final class AskFace implements Face {
     model.question().parameters().stream()
         .filter(parameter -> parameter.text().isEmpty() && condition.getText().isEmpty())
         .findFirst()
-        .map(parameter -> open.lookup("#open-" + parameter.name()))
-        .ifPresent(Node::requestFocus);
+        .ifPresent(open::focus);
   }
 
   private void said(Optional<String> fault, TextField typed) {
@@ -321,7 +304,8 @@ final class AskFace implements Face {
     for (int i = 0; i < state.question().having().size(); i++) {
       where.getChildren().add(lineCondition(state.question().having().get(i).text(), i));
     }
-    showOpen(state.question());
+    open.show(state.question());
+    toggle(open.node());
     toggle(shown);
     toggle(where);
     if (focused >= 0 && !shown.getChildren().isEmpty()) {
@@ -344,46 +328,6 @@ final class AskFace implements Face {
             "mono");
     chip.setAccessibleText(texts.get("ask.condition.chip", text));
     return chip;
-  }
-
-  /** What conditions leave open, to be filled in; whoever types there types on. */
-  private void showOpen(Question question) {
-    List<String> names = question.parameters().stream().map(Question.Parameter::name).toList();
-    if (!names.equals(openShown)) {
-      openShown = names;
-      open.getChildren().setAll(names.stream().map(this::fillIn).toList());
-    }
-    for (Question.Parameter parameter : question.parameters()) {
-      var typed = (TextField) open.lookup("#open-" + parameter.name());
-      if (typed != null && !typed.isFocused()) {
-        typed.setText(parameter.text());
-      }
-    }
-    toggle(open);
-  }
-
-  private Node fillIn(String name) {
-    var typed = new TextField();
-    typed.setId("open-" + name);
-    typed.setPrefColumnCount(12);
-    String like =
-        model.question().parameters().stream()
-            .filter(p -> p.name().equals(name))
-            .map(p -> texts.get("ask.open.like", p.like().text()))
-            .findFirst()
-            .orElse("");
-    typed.setPromptText(like);
-    typed.setAccessibleText(name + ", " + like);
-    typed.setOnAction(event -> model.fillIn(name, typed.getText()));
-    typed
-        .focusedProperty()
-        .subscribe(
-            (was, is) -> {
-              if (was && !is) {
-                model.fillIn(name, typed.getText());
-              }
-            });
-    return Parts.row(6, Parts.label(":" + name, "mono"), typed);
   }
 
   private static int focusedChip(FlowPane chips) {
@@ -512,20 +456,18 @@ final class AskFace implements Face {
   private void showAnswer(State state) {
     warnings.getChildren().clear();
     String empty = model.told().isPresent() ? texts.get("ask.noline") : "";
-    none.setText(state.isBlank() ? texts.get("ask.none") : empty);
+    lines.empty(state.isBlank() ? texts.get("ask.none") : empty);
     state.faults().forEach(fault -> warnings.getChildren().add(warning(fault, List.of())));
     Optional<AskModel.Told> told = model.told();
-    lines.pseudoClassStateChanged(STALE, state.bound().isPresent() && told.isEmpty());
+    lines.stale(state.bound().isPresent() && told.isEmpty());
     if (state.bound().isEmpty()) {
-      lines.getItems().clear();
-      lines.getColumns().clear();
-      columnsShown = List.of();
+      lines.clear();
       count.setText("");
     } else if (told.isPresent()) {
       showTold(told.get());
     } else if (model.answerProperty().get() instanceof Answer.Failed<AskModel.Told> failed) {
       warnings.getChildren().add(warning(failed.failure().message(), List.of()));
-      lines.getItems().clear();
+      lines.none();
       count.setText("");
     } else {
       count.setText(texts.get("ask.working"));
@@ -535,8 +477,7 @@ final class AskFace implements Face {
   private void showTold(AskModel.Told told) {
     var answer = told.answer();
     Bound bound = answer.bound();
-    columns(bound.columns());
-    lines.getItems().setAll(answer.lines());
+    lines.show(bound.columns(), answer.lines());
     count.setText(
         texts.get(
             answer.cut() ? "ask.count.cut" : "ask.count", answer.lines().size(), told.millis()));
@@ -563,7 +504,7 @@ final class AskFace implements Face {
                 Parts.button(
                     texts.get("ask.without", nouns(role)),
                     () -> {
-                      lines.requestFocus(); // The button goes with what it says.
+                      lines.node().requestFocus(); // The button goes with what it says.
                       model.leaveOut(role);
                     }))
         .toList();
@@ -577,7 +518,7 @@ final class AskFace implements Face {
                     Parts.button(
                         remedy.words(),
                         () -> {
-                          lines.requestFocus(); // The button goes with what it says.
+                          lines.node().requestFocus(); // The button goes with what it says.
                           model.count(repeated.column(), remedy.counting());
                         }))
             .toList();
@@ -605,44 +546,6 @@ final class AskFace implements Face {
     VBox card = Parts.card(parts, "oak-card");
     card.setSpacing(6);
     return card;
-  }
-
-  private void columns(List<Bound.Column> columns) {
-    if (columns.equals(columnsShown)) {
-      return;
-    }
-    columnsShown = columns;
-    lines.getColumns().clear();
-    for (int i = 0; i < columns.size(); i++) {
-      lines.getColumns().add(column(columns.get(i), i));
-    }
-  }
-
-  private static TableColumn<List<Value>, Value> column(Bound.Column of, int place) {
-    var column = new TableColumn<List<Value>, Value>(of.label());
-    column.setSortable(false);
-    column.setReorderable(false);
-    column.setPrefWidth(Math.clamp(40 + 7.5 * of.label().length(), 90, 260));
-    column.setCellValueFactory(line -> new ReadOnlyObjectWrapper<>(line.getValue().get(place)));
-    boolean number = of.type().kind() == Kind.WHOLE || of.type().kind() == Kind.NUMBER;
-    column.setCellFactory(
-        view ->
-            new TableCell<>() {
-              {
-                getStyleClass().add(number ? "number" : "plain");
-              }
-
-              @Override
-              protected void updateItem(Value value, boolean empty) {
-                super.updateItem(value, empty);
-                setText(empty || value == null ? null : text(value));
-              }
-            });
-    return column;
-  }
-
-  private static String text(Value value) {
-    return value == Value.NULL ? "–" : Evaluator.show(value);
   }
 
   private void showSide(State state) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -33,6 +34,7 @@ import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.SplitOff;
 import joiner.entry.Mends;
+import joiner.model.FieldId;
 import joiner.model.Multiplicity;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -207,6 +209,7 @@ final class AuditFace implements Face {
       return;
     }
     samples.show(table);
+    samples.lead(leading(table, line)); // What a row is known by stays beside what is wrong.
     String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
     var title =
         Parts.row(
@@ -219,6 +222,10 @@ final class AuditFace implements Face {
     }
     samples.reveal(line.rows().getFirst() - 1, line.fields());
     showSide(table, line);
+  }
+
+  private static List<FieldId> leading(Table table, Line line) {
+    return Stream.concat(table.primaryKey().stream(), line.fields().stream()).distinct().toList();
   }
 
   /** The tables whose rows are looked for, and how many of them are found. */

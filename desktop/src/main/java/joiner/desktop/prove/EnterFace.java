@@ -380,16 +380,16 @@ final class EnterFace implements Face {
 
   /** A row that is there under the same key or name, and what can be done about it. */
   private void same(List<Node> nodes) {
-    Optional<RowId> byKey = model.existing();
-    Optional<RowId> there = byKey.or(model::alike);
+    Optional<RowId> byKey = model.same().existing();
+    Optional<RowId> there = byKey.or(model.same()::alike);
     if (there.isEmpty()) {
       return;
     }
     RowId row = there.get();
     nodes.add(Parts.label(texts.get("enter.existing"), "heading"));
     var parts = new ArrayList<Node>();
-    parts.add(Parts.prose(model.label(row), "strong"));
-    for (EnterModel.Difference one : model.differences(row)) {
+    parts.add(Parts.prose(model.same().label(row), "strong"));
+    for (EnterSame.Difference one : model.same().differences(row)) {
       parts.add(
           Parts.prose(
               texts.get(

@@ -6,13 +6,10 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
-import joiner.audit.Violation;
 import joiner.desktop.prove.EnterPicks.Pick;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -28,7 +25,6 @@ import joiner.entry.Entry;
 import joiner.entry.EntryTrial;
 import joiner.entry.KnownTrials;
 import joiner.entry.Refusal;
-import joiner.expression.Checked;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
 import joiner.meaning.ParentRows;
@@ -37,7 +33,6 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Origin;
-import joiner.model.OwnField;
 import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
@@ -60,6 +55,7 @@ final class EnterModel {
   private final Computed<Typed, Tried> tried;
   private final EnterPicks picks;
   private final EnterBelow below;
+  private final EnterSame same;
   private final TypedStore store;
   private final long seed = System.nanoTime();
   private Runnable returned = () -> {};
@@ -92,6 +88,7 @@ final class EnterModel {
     this.found = new EnterFound(bench, texts);
     this.picks = new EnterPicks(bench, texts, this::parents);
     this.below = new EnterBelow(this, bench, texts);
+    this.same = new EnterSame(this, bench);
     this.store = new TypedStore(bench, texts, this::returned);
     Clock clock = bench.clock();
     var known = new KnownTrials();
@@ -131,6 +128,11 @@ final class EnterModel {
   /** The rows that refer to the open one. */
   EnterBelow below() {
     return below;
+  }
+
+  /** Rows that are there already and that people would call the same as the open one. */
+  EnterSame same() {
+    return same;
   }
 
   /** The parts of a table's row. */
@@ -408,7 +410,7 @@ final class EnterModel {
         .toList();
   }
 
-  private boolean isOfOpenRow(Refusal refusal) {
+  boolean isOfOpenRow(Refusal refusal) {
     return refusal.table().equals(table.orElseThrow())
         && refusal.entered().isPresent()
         && tried()
@@ -425,96 +427,6 @@ final class EnterModel {
     return tried().map(t -> t.trial.refusals()).orElse(List.of());
   }
 
-  /** A row that is there already under the key that is typed. */
-  Optional<RowId> existing() {
-    Optional<Refusal> twice =
-        refusals().stream()
-            .filter(r -> r.kind() == Violation.Kind.DUPLICATE_KEY && isOfOpenRow(r))
-            .findFirst();
-    return twice.flatMap(
-        refusal -> {
-          Map<FieldId, String> shown = tried().orElseThrow().shown();
-          Rows rows = bench.draft().rows().of(refusal.table());
-          return IntStream.range(0, rows.count())
-              .filter(
-                  row ->
-                      refusal.fields().stream()
-                          .allMatch(
-                              f -> rows.cell(row, f).equals(Optional.ofNullable(shown.get(f)))))
-              .mapToObj(rows::id)
-              .findFirst();
-        });
-  }
-
-  /**
-   * A row that is there and that people would call the same as the new one: what they recognise
-   * rows by says the same of both, though no key forbids it.
-   */
-  Optional<RowId> alike() {
-    Optional<Table> of = table().filter(t -> opened().isEmpty() && isUnsaved(Optional.empty()));
-    Optional<EnterFound.Listed> listed = found.listed();
-    if (of.isEmpty() || listed.isEmpty()) {
-      return Optional.empty();
-    }
-    List<FieldId> fields = recognisedBy(of.get());
-    List<String> typed = fields.stream().map(field -> folded(text(field))).toList();
-    if (typed.isEmpty() || typed.stream().anyMatch(String::isEmpty)) {
-      return Optional.empty();
-    }
-    Rows rows = listed.get().shown();
-    return IntStream.range(0, rows.count())
-        .filter(
-            row ->
-                IntStream.range(0, typed.size())
-                    .allMatch(
-                        i -> folded(rows.cell(row, fields.get(i)).orElse("")).equals(typed.get(i))))
-        .mapToObj(rows::id)
-        .findFirst();
-  }
-
-  /** Texts that people type and read in the row label; no keys, which are no names. */
-  private List<FieldId> recognisedBy(Table of) {
-    return bench.draft().meaning().of(of).rowLabel().stream()
-        .filter(Checked.Sound.class::isInstance)
-        .flatMap(label -> ((Checked.Sound) label).reads().stream())
-        .filter(OwnField.class::isInstance)
-        .map(read -> of.field(((OwnField) read).field()))
-        .filter(field -> field.type() instanceof FieldType.Text && EnterPart.isTyped(field))
-        .map(Field::id)
-        .filter(field -> !of.isKey(List.of(field)))
-        .distinct()
-        .toList();
-  }
-
-  private static String folded(String text) {
-    return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
-  }
-
-  /** What a row that is there holds otherwise than what was typed. */
-  record Difference(Field field, String there, String typed) {}
-
-  /** What a row that is there holds otherwise in the fields that were typed, in their order. */
-  List<Difference> differences(RowId existing) {
-    Entered typed = entered();
-    Entered there = Entered.changed(typed.table(), existing);
-    return table().stream()
-        .flatMap(of -> of.fields().stream())
-        .filter(field -> typed.cells().containsKey(field.id()))
-        .map(f -> new Difference(f, kept(there, f.id()), EnteredText.of(f, text(f.id()))))
-        .filter(difference -> !difference.there.equals(difference.typed))
-        .toList();
-  }
-
-  /** What a row is called. */
-  String label(RowId row) {
-    return found.listed().stream()
-        .flatMap(l -> l.rows().stream())
-        .filter(r -> r.id().equals(row))
-        .map(EnterFound.Row::label)
-        .findFirst()
-        .orElse("");
-  }
-
   /** Opens the row that is there already, with what was typed put over what it holds. */
   void overwrite(RowId existing) {
     Map<FieldId, String> typed = new LinkedHashMap<>();
@@ -523,7 +435,7 @@ final class EnterModel {
         .cells()
         .forEach(
             (field, text) -> {
-              if (!folded(kept(there, field)).equals(folded(text))) {
+              if (!EnterSame.folded(kept(there, field)).equals(EnterSame.folded(text))) {
                 typed.put(field, text);
               }
             });

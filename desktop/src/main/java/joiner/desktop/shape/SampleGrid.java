@@ -1,5 +1,6 @@
 package joiner.desktop.shape;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -204,6 +205,27 @@ public final class SampleGrid {
     number.setSortable(false);
     grid.getColumns().add(number);
     model.fields().forEach(field -> grid.getColumns().add(column(field)));
+  }
+
+  /** Puts the columns of some fields before all others, in their order. */
+  public void lead(List<FieldId> first) {
+    if (grid.getColumns().isEmpty()) {
+      return;
+    }
+    List<FieldId> all = model.fields().stream().map(Field::id).toList();
+    List<TableColumn<Integer, ?>> led =
+        grid.getColumns().stream()
+            .sorted(Comparator.comparing(column -> place(column.getUserData(), first, all)))
+            .toList();
+    if (!led.equals(grid.getColumns())) {
+      grid.getColumns().setAll(led);
+    }
+  }
+
+  /** The number of the row stands before all. */
+  private static int place(Object field, List<FieldId> first, List<FieldId> all) {
+    int led = field instanceof FieldId id ? first.indexOf(id) : 0;
+    return field == null ? -1 : led >= 0 ? led : first.size() + all.indexOf(field);
   }
 
   private TableColumn<Integer, String> column(Field field) {

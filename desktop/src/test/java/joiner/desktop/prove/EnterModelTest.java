@@ -169,7 +169,7 @@ class EnterModelTest {
     refer("fk_kiln_fallback_id", "Little Ann");
     assertThat(refused()).anyMatch(words -> words.contains("“Big Tom” is taken"));
     RowId tom = rows("kiln").id(0);
-    assertThat(model.existing()).contains(tom);
+    assertThat(model.same().existing()).contains(tom);
     model.overwrite(tom);
     assertThat(model.opened()).contains(tom);
     assertThat(model.text(new FieldId("litres"))).isEqualTo("99");
@@ -260,18 +260,18 @@ class EnterModelTest {
     choose("member");
     EnterFound.Row mara = found("Mara Osier").getFirst();
     type("given_name", " mara");
-    assertThat(model.alike()).isEmpty();
+    assertThat(model.same().alike()).isEmpty();
     type("family_name", "OSIER");
     type("email", "other@saltmarsh.example");
-    assertThat(model.alike()).hasValue(mara.id());
-    assertThat(model.label(mara.id())).startsWith("Mara Osier");
-    assertThat(model.differences(mara.id()))
+    assertThat(model.same().alike()).hasValue(mara.id());
+    assertThat(model.same().label(mara.id())).startsWith("Mara Osier");
+    assertThat(model.same().differences(mara.id()))
         .extracting(difference -> difference.field().name())
         .contains("email");
     model.overwrite(mara.id());
     assertThat(model.opened()).hasValue(mara.id());
     assertThat(model.text(new FieldId("email"))).isEqualTo("other@saltmarsh.example");
-    assertThat(model.alike()).as("it is the row itself").isEmpty();
+    assertThat(model.same().alike()).as("it is the row itself").isEmpty();
   }
 
   @Test
