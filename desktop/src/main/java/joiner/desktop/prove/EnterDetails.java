@@ -1,6 +1,7 @@
 package joiner.desktop.prove;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -13,15 +14,20 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Workbench;
 import joiner.entry.Entered;
+import joiner.expression.Kind;
+import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
+import joiner.rows.RowId;
+import org.kordamp.ikonli.feather.Feather;
 
 /** The rows that refer to the open one, as lines of controls. */
 final class EnterDetails {
   private static final double WIDTH = 120;
   private static final double LEAST_WIDTH = 84;
+  private static final double MOMENT = 158;
   private static final int MOST_ROWS = 30;
   private static final int MOST_COLUMNS = 5;
 
@@ -113,9 +119,10 @@ final class EnterDetails {
     int first = Math.max(0, rows.size() - MOST_ROWS);
     for (int place = first; place < rows.size(); place++) {
       line(grid, place - first + 1, over, child, place, parts);
-      if (rows.get(place).row().isEmpty()) {
-        grid.add(remove(over, child, place), parts.size(), place - first + 1);
-      }
+      Optional<RowId> saved = rows.get(place).row();
+      Button last =
+          saved.isPresent() ? deeper(over, child, saved.get(), place) : remove(over, child, place);
+      grid.add(last, parts.size(), place - first + 1);
     }
     return grid;
   }
@@ -131,11 +138,27 @@ final class EnterDetails {
       EnterPart part = parts.get(column);
       String name = child.field(part.fields().getLast()).label();
       Region control = controls.of(child, part, name, at);
-      control.setPrefWidth(WIDTH);
-      control.setMinWidth(LEAST_WIDTH);
+      boolean moment = part instanceof EnterPart.Own(Field field) && isMoment(field);
+      control.setPrefWidth(moment ? MOMENT : WIDTH);
+      control.setMinWidth(moment ? MOMENT : LEAST_WIDTH);
       control.getStyleClass().add(style(over, place));
       grid.add(control, column, line);
     }
+  }
+
+  private static boolean isMoment(Field field) {
+    return field.type().kind() == Kind.DATE_TIME || field.type().kind() == Kind.ZONED;
+  }
+
+  /** Opens a row with all its fields and what is below it. */
+  private Button deeper(Relationship over, Table child, RowId row, int place) {
+    Button open =
+        Parts.iconButton(
+            Feather.CHEVRON_RIGHT,
+            texts.get("enter.deeper", child.noun().singular()),
+            () -> model.openBelow(child.id(), row));
+    open.setId("open-" + over.name() + "-" + place);
+    return open;
   }
 
   private Button remove(Relationship over, Table child, int place) {

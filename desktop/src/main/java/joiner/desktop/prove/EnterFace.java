@@ -61,6 +61,7 @@ final class EnterFace implements Face {
   private final Button forget = Parts.button("", () -> {});
   private final Button back = Parts.button("", () -> {});
   private final Button unfinished = Parts.button("", () -> {});
+  private final Button up = Parts.button("", () -> {});
   private final Button like = Parts.button("", () -> {});
   private final Button delete = Parts.button("", () -> {});
   private final Consumer<Row> ifDeleted;
@@ -124,10 +125,13 @@ final class EnterFace implements Face {
   }
 
   private Node form() {
+    button(up, "enter-up", model::up);
     button(like, "enter-like", "enter.like", model::copy);
     button(delete, "enter-delete", "enter.delete", () -> list.open().ifPresent(ifDeleted));
     form.setId("enter-form");
-    content.getChildren().setAll(Parts.row(8, title, Parts.spring(), like, delete), form, details);
+    content
+        .getChildren()
+        .setAll(Parts.row(8, up, title, Parts.spring(), like, delete), form, details);
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
     return scroll;
@@ -331,6 +335,10 @@ final class EnterFace implements Face {
     back.setText(waiting.map(t -> texts.get("enter.back", t.noun().singular())).orElse(""));
     back.setVisible(waiting.isPresent());
     back.setManaged(waiting.isPresent());
+    Optional<String> above = model.above();
+    up.setText(above.map(label -> texts.get("enter.up", label)).orElse(""));
+    up.setVisible(above.isPresent());
+    up.setManaged(above.isPresent());
     like.setVisible(model.opened().isPresent());
     delete.setVisible(model.opened().isPresent());
     state.setText(

@@ -125,7 +125,7 @@ final class EnterList {
    * Columns take what room there is; where there is too little they stay whole and are scrolled.
    */
   private void share() {
-    boolean room = wanted() <= rows.getWidth();
+    boolean room = columns.isEmpty() || wanted() <= rows.getWidth();
     rows.setColumnResizePolicy(TableView.UNCONSTRAINED_RESIZE_POLICY); // It is shared out anew.
     if (room) {
       rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);

@@ -186,6 +186,7 @@ final class EnterModel {
       unsaved.clear();
       open.clear();
       waiting.clear();
+      deeper.clear();
     }
     table =
         bench
@@ -371,6 +372,42 @@ final class EnterModel {
         .filter(EnterPart::isTyped)
         .filter(field -> field.type() instanceof FieldType.Text)
         .findFirst();
+  }
+
+  /** A row below another that was opened from there. */
+  private record Deeper(Place from, String label, Place to) {}
+
+  private final Deque<Deeper> deeper = new ArrayDeque<>();
+
+  /** Opens a row below the open one, one level deeper. */
+  void openBelow(TableId child, RowId row) {
+    Place from = place();
+    String label =
+        from.row
+            .map(same::label)
+            .filter(text -> !text.isEmpty())
+            .orElseGet(() -> table().map(Table::label).orElse(""));
+    deeper.push(new Deeper(from, label, new Place(child, Optional.of(row))));
+    bench.design().find(child).ifPresent(this::choose);
+    open.put(child, Optional.of(row));
+    refresh();
+  }
+
+  /** The row from which the open one was opened, by what people call it. */
+  Optional<String> above() {
+    return table.isPresent() && !deeper.isEmpty() && deeper.peek().to.equals(place())
+        ? Optional.of(deeper.peek().label)
+        : Optional.empty();
+  }
+
+  /** Goes back to the row above. */
+  void up() {
+    if (above().isPresent()) {
+      Place to = deeper.pop().from;
+      bench.design().find(to.table).ifPresent(this::choose);
+      open.put(to.table, to.row);
+      refresh();
+    }
   }
 
   /** Where one comes back to once this row is saved. */

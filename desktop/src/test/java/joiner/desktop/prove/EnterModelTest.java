@@ -305,4 +305,36 @@ class EnterModelTest {
     assertThat(third.isUnsaved(row)).isFalse();
     assertThat(third.isUnsaved(Optional.empty())).isFalse();
   }
+
+  @Test
+  void aRowBelowIsOpenedAndOneComesBackUp() {
+    choose("course");
+    EnterFound.Row course = found("Raku").getFirst();
+    model.open(Optional.of(course.id()));
+    Relationship sessions =
+        model.below().all().stream()
+            .filter(r -> r.child().equals(new TableId("session")))
+            .findFirst()
+            .orElseThrow();
+    RowId session = model.below().rows(sessions).getFirst().row().orElseThrow();
+    assertThat(model.above()).isEmpty();
+    model.openBelow(sessions.child(), session);
+    model.refresh();
+    assertThat(model.table().orElseThrow().name()).isEqualTo("session");
+    assertThat(model.opened()).hasValue(session);
+    assertThat(model.above()).hasValue(course.label());
+    Relationship enrolments = model.below().all().getFirst();
+    RowId enrolment = model.below().rows(enrolments).getFirst().row().orElseThrow();
+    model.openBelow(enrolments.child(), enrolment);
+    model.refresh();
+    assertThat(model.opened()).hasValue(enrolment);
+    model.up();
+    assertThat(model.opened()).hasValue(session);
+    model.up();
+    assertThat(model.table().orElseThrow().name()).isEqualTo("course");
+    assertThat(model.opened()).hasValue(course.id());
+    assertThat(model.above()).isEmpty();
+    model.up();
+    assertThat(model.opened()).as("there is nothing above").hasValue(course.id());
+  }
 }
