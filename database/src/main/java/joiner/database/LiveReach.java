@@ -100,11 +100,7 @@ public record LiveReach(Draft draft, int first, boolean all) {
     LiveReach from(TableId id, int most) throws SQLException {
       Table table = draft.design().table(id);
       List<List<Optional<String>>> first =
-          RowReading.rows(
-              live,
-              table,
-              RowReading.inOrder(dialect, table)
-                  + (table.primaryKey().isEmpty() ? "" : " " + dialect.first(most + 1)));
+          RowReading.rows(live, table, RowReading.inOrder(dialect, table), most + 1);
       boolean all = first.size() <= most;
       List<List<Optional<String>>> start = first.subList(0, Math.min(most, first.size()));
       follow(id, start);
@@ -213,7 +209,8 @@ public record LiveReach(Draft draft, int first, boolean all) {
       List<List<String>> list = List.copyOf(keys);
       for (int from = 0; from < list.size(); from += KEYS_AT_ONCE) {
         var some = list.subList(from, Math.min(from + KEYS_AT_ONCE, list.size()));
-        all.addAll(RowReading.rows(live, table, " WHERE " + have(table, fields, some)));
+        all.addAll(
+            RowReading.rows(live, table, " WHERE " + have(table, fields, some), MOST_ROWS + 1));
       }
       return all;
     }

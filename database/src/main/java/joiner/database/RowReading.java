@@ -111,14 +111,16 @@ final class RowReading {
    * The rows of a table that a query finds, cells in the order of the fields that are shipped.
    *
    * @param where what stands behind the table's name; may be empty
+   * @param most so many rows at most
    */
-  static List<List<Optional<String>>> rows(LiveTarget live, Table table, String where)
+  static List<List<Optional<String>>> rows(LiveTarget live, Table table, String where, int most)
       throws SQLException {
     List<Field> fields = ShippedRows.fields(table);
     var rows = new ArrayList<List<Optional<String>>>();
-    try (var statement = live.reading(from(live.dialect(), table) + where);
-        ResultSet row = statement.executeQuery()) {
-      while (row.next()) {
+    try (var statement = live.reading(from(live.dialect(), table) + where)) {
+      statement.setMaxRows(most);
+      ResultSet row = statement.executeQuery();
+      while (rows.size() < most && row.next()) {
         var cells = new ArrayList<Optional<String>>(fields.size());
         for (int i = 0; i < fields.size(); i++) {
           cells.add(Optional.ofNullable(text(row, i + 1, fields.get(i))));

@@ -269,6 +269,11 @@ final class EnterFound {
     want(Wanted.ALL.withOrder(wanted().order));
   }
 
+  /** Forgets what was looked for in all tables, for they are of another design now. */
+  void clear() {
+    wanted.clear();
+  }
+
   /** What rows hold in a field, the most frequent first. */
   List<Held> held(FieldId field) {
     return listed().map(l -> l.held.getOrDefault(field, List.of())).orElse(List.of());

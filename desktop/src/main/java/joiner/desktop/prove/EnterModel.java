@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.desktop.prove.EnterPicks.Pick;
 import joiner.desktop.widget.Texts;
@@ -160,7 +161,10 @@ final class EnterModel {
   }
 
   private void returned(List<Entered> typed) {
-    typed.forEach(row -> unsaved.putIfAbsent(new Place(row.table(), row.row()), row));
+    typed.forEach(
+        row ->
+            unsaved.merge(
+                new Place(row.table(), row.row()), row, (there, back) -> together(back, there)));
     if (!typed.isEmpty()) {
       List<String> tables =
           typed.stream().map(row -> bench.design().table(row.table()).label()).distinct().toList();
@@ -168,6 +172,21 @@ final class EnterModel {
       refresh();
       returned.run();
     }
+  }
+
+  /** What was typed last into one row stays; what was typed before fills the rest. */
+  private static Entered together(Entered before, Entered last) {
+    Map<FieldId, String> cells = new LinkedHashMap<>(before.cells());
+    cells.putAll(last.cells());
+    Map<RelationshipId, List<Entered>> details = new HashMap<>(before.details());
+    last.details()
+        .forEach(
+            (over, rows) ->
+                details.merge(
+                    over,
+                    rows,
+                    (one, other) -> Stream.concat(one.stream(), other.stream()).toList()));
+    return new Entered(last.table(), last.row(), cells, details);
   }
 
   /** Keeps what is typed for the next start. */
@@ -187,6 +206,7 @@ final class EnterModel {
       open.clear();
       waiting.clear();
       deeper.clear();
+      found.clear();
     }
     table =
         bench

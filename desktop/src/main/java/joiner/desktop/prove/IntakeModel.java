@@ -368,10 +368,4 @@ final class IntakeModel {
     }
     return done;
   }
-
-  /** Gives up what came. */
-  void forget() {
-    came = Optional.empty();
-    changed.run();
-  }
 }
