@@ -84,7 +84,14 @@ final class RelateForm {
     String first = wish.other().isPresent() ? "relate-make" : "other-table";
     Optional<String> wanted = focused.or(() -> open ? Optional.empty() : Optional.of(first));
     open = true;
-    wanted.ifPresent(id -> Platform.runLater(() -> focus(id)));
+    wanted.ifPresent(
+        id -> {
+          if (box.getScene() == null) {
+            Platform.runLater(() -> focus(id)); // Once it is shown.
+          } else {
+            focus(id); // At once, so that no key goes elsewhere meanwhile.
+          }
+        });
     return box;
   }
 
