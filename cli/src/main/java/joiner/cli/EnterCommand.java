@@ -5,10 +5,10 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import joiner.edit.EditRefusedException;
 import joiner.entry.Intake;
@@ -140,16 +140,9 @@ final class EnterCommand implements Callable<Integer> {
   private List<Map<FieldId, String>> rows(Table into, PrintWriter err)
       throws IOException, UnreadableFileException {
     EncodedTable cells = source.read(file, err).cells();
-    List<Field> fields = TakingIn.fields(into, cells.headers());
-    var rows = new ArrayList<Map<FieldId, String>>();
-    for (int row = 0; row < cells.rows(); row++) {
-      Map<FieldId, String> typed = new LinkedHashMap<>();
-      for (int i = 0; i < fields.size(); i++) {
-        typed.put(fields.get(i).id(), cells.text(row, i));
-      }
-      rows.add(typed);
-    }
-    return rows;
+    List<Optional<FieldId>> fields =
+        TakingIn.fields(into, cells.headers()).stream().map(f -> Optional.of(f.id())).toList();
+    return Intake.rows(cells, fields);
   }
 
   private static void print(

@@ -1,6 +1,7 @@
 package joiner.audit;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,7 +10,6 @@ import java.util.OptionalInt;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import joiner.discovery.ColumnProfile;
-import joiner.discovery.ColumnProfiler;
 import joiner.discovery.Fact;
 import joiner.discovery.FactSearch;
 import joiner.edit.SplitOff;
@@ -19,7 +19,6 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Origin;
-import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.EncodedTable;
@@ -93,7 +92,7 @@ public final class Anomalies {
     return draft.design().tables().stream()
         .takeWhile(table -> !stop.getAsBoolean())
         .flatMap(table -> found.of(table).stream())
-        .sorted((one, other) -> Double.compare(other.score, one.score))
+        .sorted(Comparator.comparingDouble(Anomaly::score).reversed())
         .toList();
   }
 
@@ -136,21 +135,15 @@ public final class Anomalies {
   }
 
   private List<Fact> facts(Table table, List<Field> fields, Rows rows) {
-    int searched = Math.min(rows.count(), SEARCHED);
+    List<List<String>> cells =
+        IntStream.range(0, Math.min(rows.count(), SEARCHED))
+            .mapToObj(
+                row -> fields.stream().map(field -> rows.cell(row, field.id()).orElse("")).toList())
+            .toList();
     List<String> headers = fields.stream().map(Field::name).toList();
-    List<ColumnProfiler> profilers = headers.stream().map(ColumnProfiler::new).toList();
-    var cells = new ArrayList<List<String>>();
-    for (int row = 0; row < searched; row++) {
-      var line = new ArrayList<String>();
-      for (int i = 0; i < fields.size(); i++) {
-        String text = rows.cell(row, fields.get(i).id()).orElse("");
-        profilers.get(i).see(text, row);
-        line.add(text);
-      }
-      cells.add(line);
-    }
-    List<ColumnProfile> profiles = profilers.stream().map(p -> p.profile(searched)).toList();
-    return FactSearch.of(EncodedTable.of(table.name(), headers, cells), profiles, stop).facts();
+    EncodedTable searched = EncodedTable.of(table.name(), headers, cells);
+    List<ColumnProfile> profiles = searched.columns().stream().map(ColumnProfile::of).toList();
+    return FactSearch.of(searched, profiles, stop).facts();
   }
 
   /** What all rows show; empty where some row contradicts it, or nothing is said twice. */
@@ -178,7 +171,7 @@ public final class Anomalies {
     Optional<List<Integer>> twice =
         groups.values().stream()
             .filter(group -> group.size() > 1)
-            .min((one, other) -> Integer.compare(one.size(), other.size()));
+            .min(Comparator.comparingInt(List::size));
     OptionalInt once =
         groups.values().stream()
             .filter(group -> group.size() == 1)
@@ -188,22 +181,11 @@ public final class Anomalies {
         update -> new Anomaly(table.id(), determinant, dependents, update, once, score));
   }
 
-  /** Whether a relationship stands on what is decided, so that it could not be split off. */
+  /**
+   * Whether a key or a relationship stands on what is decided, so that it could not be split off.
+   */
   private boolean isBound(Table table, List<FieldId> determinant, List<FieldId> dependents) {
-    boolean intoParent = SplitOff.refers(draft.design(), table.id(), determinant).isPresent();
-    boolean refers =
-        draft.design().parentsOf(table.id()).stream()
-            .map(Relationship::childFields)
-            .anyMatch(
-                by ->
-                    by.stream().anyMatch(dependents::contains)
-                        && (intoParent || !dependents.containsAll(by)));
-    boolean referred =
-        draft.design().childrenOf(table.id()).stream()
-            .anyMatch(r -> r.parentFields().stream().anyMatch(dependents::contains));
-    boolean key =
-        IntStream.range(0, table.keys().size())
-            .anyMatch(i -> table.keys().get(i).stream().anyMatch(dependents::contains));
-    return refers || referred || key;
+    return table.keys().stream().flatMap(List::stream).anyMatch(dependents::contains)
+        || SplitOff.inTheWay(draft.design(), table.id(), determinant, dependents).isPresent();
   }
 }

@@ -68,7 +68,15 @@ public record SplitOff(
     Table from = draft.design().table(table);
     InFile.requireHeld(draft, table);
     Optional<Relationship> known = refers(draft.design(), table, determinant);
-    requireFree(draft.design(), from, known.isPresent());
+    Optional<Relationship> bound = inTheWay(draft.design(), table, determinant, dependents);
+    if (bound.isPresent()) {
+      throw new EditRefusedException(
+          "The relationship "
+              + bound.get().name()
+              + " stands on "
+              + WordList.and(from.labelsOf(dependents))
+              + " and cannot go along; change it first.");
+    }
     Map<List<Optional<String>>, List<Optional<String>>> values = values(draft, from);
     Draft added =
         known.isPresent()
@@ -86,23 +94,23 @@ public record SplitOff(
     return added.with(left, added.rows().with(table, all -> kept));
   }
 
-  /** Whether nothing else stands on what is moved that could not be moved along. */
-  private void requireFree(Design design, Table from, boolean intoParent) {
-    for (Relationship r : design.relationships()) {
-      boolean up =
-          r.child().equals(table) && r.childFields().stream().anyMatch(dependents::contains);
-      boolean along = up && !intoParent && dependents.containsAll(r.childFields());
-      boolean down =
-          r.parent().equals(table) && r.parentFields().stream().anyMatch(dependents::contains);
-      if (down || (up && !along)) {
-        throw new EditRefusedException(
-            "The relationship "
-                + r.name()
-                + " stands on "
-                + WordList.and(from.labelsOf(dependents))
-                + " and cannot go along; change it first.");
-      }
-    }
+  /** A relationship that stands on what is decided and could not go along, if there is one. */
+  public static Optional<Relationship> inTheWay(
+      Design design, TableId table, List<FieldId> determinant, List<FieldId> dependents) {
+    boolean intoParent = refers(design, table, determinant).isPresent();
+    return design.relationships().stream()
+        .filter(
+            r -> {
+              boolean up =
+                  r.child().equals(table)
+                      && r.childFields().stream().anyMatch(dependents::contains);
+              boolean along = up && !intoParent && dependents.containsAll(r.childFields());
+              boolean down =
+                  r.parent().equals(table)
+                      && r.parentFields().stream().anyMatch(dependents::contains);
+              return down || (up && !along);
+            })
+        .findFirst();
   }
 
   /** What is decided, by what decides it. */

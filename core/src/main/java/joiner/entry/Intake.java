@@ -6,7 +6,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -19,6 +18,8 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.naming.SameName;
+import joiner.rows.EncodedTable;
 
 /**
  * Rows from elsewhere that are taken into a table, with all that becomes of them, before it is
@@ -53,6 +54,26 @@ public record Intake(TakingIn planned, EntryTrial trial, List<Refused> refused, 
     public How {
       match = List.copyOf(match);
     }
+  }
+
+  /**
+   * What is typed in each row of a table that came.
+   *
+   * @param fields for each column the field it is; empty: it is left out
+   */
+  public static List<Map<FieldId, String>> rows(
+      EncodedTable cells, List<Optional<FieldId>> fields) {
+    var rows = new ArrayList<Map<FieldId, String>>();
+    for (int row = 0; row < cells.rows(); row++) {
+      Map<FieldId, String> typed = new LinkedHashMap<>();
+      for (int i = 0; i < fields.size(); i++) {
+        if (fields.get(i).isPresent()) {
+          typed.put(fields.get(i).get(), cells.text(row, i));
+        }
+      }
+      rows.add(typed);
+    }
+    return rows;
   }
 
   /**
@@ -124,7 +145,7 @@ public record Intake(TakingIn planned, EntryTrial trial, List<Refused> refused, 
             String text = row.getOrDefault(field, "").strip();
             if (!text.isEmpty() && rows.find(text).isEmpty()) {
               labels(field, rows)
-                  .getOrDefault(folded(text), Optional.empty())
+                  .getOrDefault(SameName.folded(text), Optional.empty())
                   .ifPresent(
                       key -> {
                         keyed.put(field, key);
@@ -137,11 +158,11 @@ public record Intake(TakingIn planned, EntryTrial trial, List<Refused> refused, 
 
     /** What a row can be told by: its label, and what stands in its other keys. */
     private Set<String> words(Table parent, ParentRows.Parent row) {
-      Set<String> words = new HashSet<>(Set.of(folded(row.label())));
+      Set<String> words = new HashSet<>(Set.of(SameName.folded(row.label())));
       parent.keys().stream()
           .filter(key -> key.size() == 1)
           .flatMap(key -> draft.rows().of(parent.id()).cell(row.row(), key.getFirst()).stream())
-          .forEach(text -> words.add(folded(text)));
+          .forEach(text -> words.add(SameName.folded(text)));
       return words;
     }
 
@@ -159,10 +180,6 @@ public record Intake(TakingIn planned, EntryTrial trial, List<Refused> refused, 
             }
             return labels;
           });
-    }
-
-    private static String folded(String text) {
-      return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
     }
   }
 }

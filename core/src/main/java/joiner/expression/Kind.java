@@ -31,12 +31,18 @@ public enum Kind {
     return this == WHOLE || this == NUMBER;
   }
 
+  /** Whether its values are days with a time of day. */
+  public boolean isDayWithTime() {
+    return this == DATE_TIME || this == ZONED;
+  }
+
   /** Whether its values have an order people care for: numbers, and whatever a clock tells. */
   public boolean isOrdered() {
     return isNumeric() || isMoment() || this == TIME;
   }
 
-  boolean isMoment() {
+  /** Whether its values are days, with a time of day or without. */
+  public boolean isMoment() {
     return this == DATE || this == DATE_TIME || this == ZONED;
   }
 

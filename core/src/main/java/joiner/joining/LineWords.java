@@ -74,12 +74,10 @@ public final class LineWords {
     var words = new LineWords(bound);
     var folded = (Bound.Folded) bound.columns().get(repeated.column());
     List<Integer> by = new Repetition(bound).of(folded.role());
-    String once =
-        by.stream().map(words::singular).distinct().collect(Collectors.joining(" and each "));
     String where = words.example(repeated);
     return words.capital(folded.role())
         + " comes once for each "
-        + once
+        + words.each(by)
         + ", up to "
         + Counts.of(repeated.most())
         + " times in one line. "
@@ -103,17 +101,19 @@ public final class LineWords {
     }
     var words = new LineWords(bound);
     List<Integer> by = new Repetition(bound).of(folded.role());
-    String once =
-        by.stream().map(words::singular).distinct().collect(Collectors.joining(" and each "));
     return by.isEmpty()
         ? Optional.empty()
         : Optional.of(
             words.capital(folded.role())
                 + " comes once for each "
-                + once
+                + words.each(by)
                 + ", and "
                 + folded.label()
                 + " counts it so.");
+  }
+
+  private String each(List<Integer> roles) {
+    return roles.stream().map(this::singular).distinct().collect(Collectors.joining(" and each "));
   }
 
   private String capital(int role) {

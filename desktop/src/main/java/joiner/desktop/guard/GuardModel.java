@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.ddl.Lowered;
@@ -19,7 +18,6 @@ import joiner.edit.ChangeTable;
 import joiner.engine.Dialects;
 import joiner.expression.Evaluator;
 import joiner.expression.Formula;
-import joiner.expression.Kind;
 import joiner.expression.Reference;
 import joiner.expression.Value;
 import joiner.meaning.Constraint;
@@ -48,7 +46,6 @@ final class GuardModel {
   private Optional<TableId> shown = Optional.empty();
   private boolean looking;
 
-  private static final Set<Kind> MOMENTS = Set.of(Kind.DATE, Kind.DATE_TIME, Kind.ZONED);
   private final Computed<TableMeaning, List<Understood>> understood;
   private final Computed<TableMeaning, Together> together;
 
@@ -250,7 +247,7 @@ final class GuardModel {
     List<Field> moments =
         table.fields().stream()
             .filter(field -> !field.isComputed())
-            .filter(field -> MOMENTS.contains(field.type().kind()))
+            .filter(field -> field.type().kind().isMoment())
             .toList();
     for (Field from : moments) {
       Optional<Field> until =

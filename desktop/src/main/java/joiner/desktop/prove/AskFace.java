@@ -44,6 +44,7 @@ import joiner.desktop.work.Workbench;
 import joiner.engine.Dialect;
 import joiner.engine.Dialects;
 import joiner.engine.Support;
+import joiner.expression.Formula;
 import joiner.format.AnswerCsv;
 import joiner.format.AnswerSheet;
 import joiner.joining.Asking;
@@ -139,8 +140,7 @@ final class AskFace implements Face {
                 line("ask.where", where, condition),
                 open.node()),
             "question");
-    refused.setVisible(false);
-    refused.setManaged(false);
+    Parts.toggle(refused, false);
     sheets.setText(texts.get("ask.sheets"));
     sheets.setTooltip(new Tooltip(texts.get("ask.sheets.why")));
     Button save = Parts.button(texts.get("ask.save"), this::save);
@@ -213,8 +213,7 @@ final class AskFace implements Face {
   /** Says why something could not be asked. */
   private void said(Optional<String> fault) {
     refused.setText(fault.orElse(""));
-    refused.setVisible(fault.isPresent());
-    refused.setManaged(fault.isPresent());
+    Parts.toggle(refused, fault.isPresent());
   }
 
   @Override
@@ -285,24 +284,18 @@ final class AskFace implements Face {
       shown.getChildren().add(chip(state, i));
     }
     where.getChildren().clear();
-    for (int i = 0; i < state.question().where().size(); i++) {
+    List<Formula> conditions = state.question().where();
+    for (int i = 0; i < conditions.size(); i++) {
       int place = i;
-      Button chip =
-          Parts.chip(
-              state.question().where().get(i).text(),
-              () -> {
-                condition.setText(model.question().where().get(place).text());
-                model.removeCondition(place);
-                condition.requestFocus();
-                condition.end();
-              },
-              () -> model.removeCondition(place),
-              "mono");
-      chip.setAccessibleText(texts.get("ask.condition.chip", chip.getText()));
-      where.getChildren().add(chip);
+      String text = conditions.get(i).text();
+      where.getChildren().add(condition(text, text, () -> model.removeCondition(place)));
     }
-    for (int i = 0; i < state.question().having().size(); i++) {
-      where.getChildren().add(lineCondition(state.question().having().get(i).text(), i));
+    List<Formula> having = state.question().having();
+    for (int i = 0; i < having.size(); i++) {
+      int place = i;
+      String text = having.get(i).text();
+      String shown = texts.get("ask.having", text);
+      where.getChildren().add(condition(shown, text, () -> model.removeLineCondition(place)));
     }
     open.show(state.question());
     toggle(open.node());
@@ -313,18 +306,18 @@ final class AskFace implements Face {
     }
   }
 
-  /** A condition on what a line shows. */
-  private Button lineCondition(String text, int place) {
+  /** A condition that can be opened again, or taken away. */
+  private Button condition(String shown, String text, Runnable remove) {
     Button chip =
         Parts.chip(
-            texts.get("ask.having", text),
+            shown,
             () -> {
               condition.setText(text);
-              model.removeLineCondition(place);
+              remove.run();
               condition.requestFocus();
               condition.end();
             },
-            () -> model.removeLineCondition(place),
+            remove,
             "mono");
     chip.setAccessibleText(texts.get("ask.condition.chip", text));
     return chip;
@@ -341,8 +334,7 @@ final class AskFace implements Face {
 
   private static void toggle(Region chips) {
     boolean any = !chips.getChildrenUnmodifiable().isEmpty();
-    chips.setVisible(any);
-    chips.setManaged(any);
+    Parts.toggle(chips, any);
   }
 
   private Button chip(State state, int place) {

@@ -86,8 +86,7 @@ final class EnterControls {
         () -> {
           List<String> words = refused.get();
           wrong.setText(String.join(between, words));
-          wrong.setVisible(!words.isEmpty());
-          wrong.setManaged(!words.isEmpty());
+          Parts.toggle(wrong, !words.isEmpty());
         });
     return wrong;
   }
@@ -123,9 +122,7 @@ final class EnterControls {
           }
         });
     Kind kind = field.type().kind();
-    return kind == Kind.DATE || kind == Kind.DATE_TIME || kind == Kind.ZONED
-        ? withCalendar(control, field, at)
-        : control;
+    return kind.isMoment() ? withCalendar(control, field, at) : control;
   }
 
   /** A date is typed, or picked from a month; a time that is there stays. */

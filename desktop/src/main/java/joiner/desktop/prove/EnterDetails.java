@@ -14,7 +14,6 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Workbench;
 import joiner.entry.Entered;
-import joiner.expression.Kind;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
@@ -138,16 +137,13 @@ final class EnterDetails {
       EnterPart part = parts.get(column);
       String name = child.field(part.fields().getLast()).label();
       Region control = controls.of(child, part, name, at);
-      boolean moment = part instanceof EnterPart.Own(Field field) && isMoment(field);
+      boolean moment =
+          part instanceof EnterPart.Own(Field field) && field.type().kind().isDayWithTime();
       control.setPrefWidth(moment ? MOMENT : WIDTH);
       control.setMinWidth(moment ? MOMENT : LEAST_WIDTH);
       control.getStyleClass().add(style(over, place));
       grid.add(control, column, line);
     }
-  }
-
-  private static boolean isMoment(Field field) {
-    return field.type().kind() == Kind.DATE_TIME || field.type().kind() == Kind.ZONED;
   }
 
   /** Opens a row with all its fields and what is below it. */

@@ -294,7 +294,7 @@ final class EnterFace implements Face {
     if (!(part instanceof EnterPart.Own(Field field))) {
       return FIELD;
     }
-    boolean moment = field.type().kind() == Kind.DATE_TIME || field.type().kind() == Kind.ZONED;
+    boolean moment = field.type().kind().isDayWithTime();
     boolean prose =
         field.type().kind() == Kind.TEXT
             && !(field.type() instanceof FieldType.Choice)
@@ -328,17 +328,14 @@ final class EnterFace implements Face {
                 "enter.save.with", table.noun().singular(), Counts.of(below, "row", "rows")));
     save.setDisable(!typed || tried.isEmpty() || refused > 0 || !model.canEnter());
     boolean unmet = typed && tried.isPresent() && refused > 0 && model.canEnter();
-    unfinished.setVisible(unmet);
-    unfinished.setManaged(unmet);
+    Parts.toggle(unfinished, unmet);
     forget.setDisable(!typed);
     Optional<Table> waiting = model.waitingFor();
     back.setText(waiting.map(t -> texts.get("enter.back", t.noun().singular())).orElse(""));
-    back.setVisible(waiting.isPresent());
-    back.setManaged(waiting.isPresent());
+    Parts.toggle(back, waiting.isPresent());
     Optional<String> above = model.above();
     up.setText(above.map(label -> texts.get("enter.up", label)).orElse(""));
-    up.setVisible(above.isPresent());
-    up.setManaged(above.isPresent());
+    Parts.toggle(up, above.isPresent());
     like.setVisible(model.opened().isPresent());
     delete.setVisible(model.opened().isPresent());
     state.setText(

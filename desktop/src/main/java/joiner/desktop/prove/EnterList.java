@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.Node;
@@ -88,9 +87,10 @@ final class EnterList {
     list.setId("enter-list");
     list.setTooltip(new Tooltip(texts.get("list.why")));
     looking();
+    sieving();
     table();
     value.setId("enter-all-value");
-    toggle(value, false);
+    Parts.toggle(value, false);
     node = new VBox(6, fresh, words, looked, condition, fault, rows, count, all, value, takeIn);
     node.setMinWidth(LEAST);
   }
@@ -101,11 +101,6 @@ final class EnterList {
     button.setMinWidth(0);
     button.setMaxWidth(Double.MAX_VALUE);
     return button;
-  }
-
-  private static void toggle(Node node, boolean visible) {
-    node.setVisible(visible);
-    node.setManaged(visible);
   }
 
   Node node() {
@@ -152,17 +147,20 @@ final class EnterList {
             });
     words.setOnAction(
         event -> found.meant(words.getText()).ifPresent(row -> model.open(Optional.of(row.id()))));
-    keys(
-        words,
-        (field, event) -> {
+    words.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        event -> {
           if (event.getCode() == KeyCode.ESCAPE) {
-            field.clear();
+            words.clear();
             event.consume();
           } else if (event.getCode() == KeyCode.DOWN) {
             rows.requestFocus();
             event.consume();
           }
         });
+  }
+
+  private void sieving() {
     condition.setId("enter-condition");
     condition.setPromptText(texts.get("list.condition.prompt"));
     condition.setAccessibleText(texts.get("list.condition.prompt"));
@@ -187,10 +185,6 @@ final class EnterList {
           }
         });
     fault.setId("enter-condition-fault");
-  }
-
-  private static void keys(TextField field, BiConsumer<TextField, KeyEvent> pressed) {
-    field.addEventFilter(KeyEvent.KEY_PRESSED, event -> pressed.accept(field, event));
   }
 
   private void meet(String text) {
@@ -464,7 +458,7 @@ final class EnterList {
             list,
             deed -> {
               if (deed.isEmpty()) {
-                toggle(condition, true);
+                Parts.toggle(condition, true);
                 condition.requestFocus();
               } else {
                 found.make(deed.get());
@@ -488,10 +482,10 @@ final class EnterList {
   }
 
   private void showCondition() {
-    toggle(condition, !found.condition().isBlank() || condition.isFocused());
+    Parts.toggle(condition, !found.condition().isBlank() || condition.isFocused());
     String why = found.listed().flatMap(EnterFound.Listed::fault).orElse("");
     fault.setText(why);
-    toggle(fault, !why.isEmpty());
+    Parts.toggle(fault, !why.isEmpty());
   }
 
   private void pickForAll() {
@@ -518,7 +512,7 @@ final class EnterList {
             event.consume();
           }
         });
-    toggle(value, true);
+    Parts.toggle(value, true);
     value.requestFocus();
   }
 
@@ -526,6 +520,6 @@ final class EnterList {
     if (back) {
       all.requestFocus();
     }
-    toggle(value, false);
+    Parts.toggle(value, false);
   }
 }

@@ -236,7 +236,7 @@ final class EnterListing {
         .find(table)
         .filter(t -> t.hasField(field))
         .map(t -> t.field(field).type().kind())
-        .filter(kind -> kind == Kind.DATE_TIME || kind == Kind.ZONED)
+        .filter(Kind::isDayWithTime)
         .isPresent();
   }
 }

@@ -39,6 +39,7 @@ import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
+import joiner.naming.SameName;
 import joiner.naming.WordList;
 import joiner.rows.EnteredText;
 import joiner.rows.RowId;
@@ -492,7 +493,7 @@ final class EnterModel {
         .cells()
         .forEach(
             (field, text) -> {
-              if (!EnterSame.folded(kept(there, field)).equals(EnterSame.folded(text))) {
+              if (!SameName.folded(kept(there, field)).equals(SameName.folded(text))) {
                 typed.put(field, text);
               }
             });

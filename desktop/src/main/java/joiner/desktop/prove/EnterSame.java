@@ -1,7 +1,6 @@
 package joiner.desktop.prove;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -15,6 +14,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.OwnField;
 import joiner.model.Table;
+import joiner.naming.SameName;
 import joiner.rows.EnteredText;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
@@ -62,7 +62,7 @@ final class EnterSame {
       return Optional.empty();
     }
     List<FieldId> fields = recognisedBy(of.get());
-    List<String> typed = fields.stream().map(field -> folded(model.text(field))).toList();
+    List<String> typed = fields.stream().map(field -> SameName.folded(model.text(field))).toList();
     if (typed.isEmpty() || typed.stream().anyMatch(String::isEmpty)) {
       return Optional.empty();
     }
@@ -72,7 +72,9 @@ final class EnterSame {
             row ->
                 IntStream.range(0, typed.size())
                     .allMatch(
-                        i -> folded(rows.cell(row, fields.get(i)).orElse("")).equals(typed.get(i))))
+                        i ->
+                            SameName.folded(rows.cell(row, fields.get(i)).orElse(""))
+                                .equals(typed.get(i))))
         .mapToObj(rows::id)
         .findFirst();
   }
@@ -89,11 +91,6 @@ final class EnterSame {
         .filter(field -> !of.isKey(List.of(field)))
         .distinct()
         .toList();
-  }
-
-  /** As two names are compared: without case and further blanks. */
-  static String folded(String text) {
-    return text.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
   }
 
   /** What a row that is there holds otherwise than what was typed. */

@@ -183,8 +183,7 @@ final class IfDeletedFace implements Face {
     lines.setPrefHeight(height);
     lines.setMinHeight(height);
     boolean any = told.filter(t -> !t.lines().isEmpty()).isPresent();
-    lines.setVisible(any);
-    lines.setManaged(any);
+    Parts.toggle(lines, any);
     verdict.getChildren().setAll(told.map(this::verdict).orElseGet(this::notYet));
     showInstead(told);
     showActing(told);

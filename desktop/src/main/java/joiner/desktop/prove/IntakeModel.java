@@ -4,11 +4,11 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
@@ -117,16 +117,7 @@ final class IntakeModel {
 
   private Told told(Input input, KnownTrials known, Clock clock) {
     Came came = input.came;
-    var rows = new ArrayList<Map<FieldId, String>>();
-    for (int row = 0; row < came.cells.rows(); row++) {
-      Map<FieldId, String> typed = new LinkedHashMap<>();
-      for (int i = 0; i < came.fields.size(); i++) {
-        if (came.fields.get(i).isPresent()) {
-          typed.put(came.fields.get(i).get(), came.cells.text(row, i));
-        }
-      }
-      rows.add(typed);
-    }
+    List<Map<FieldId, String>> rows = Intake.rows(came.cells, came.fields);
     Table into = input.draft.design().table(input.table);
     return new Told(
         input.draft,
@@ -329,7 +320,7 @@ final class IntakeModel {
     how(h -> new Intake.How(h.match(), h.missing(), is));
   }
 
-  private void how(java.util.function.UnaryOperator<Intake.How> change) {
+  private void how(UnaryOperator<Intake.How> change) {
     came.ifPresent(c -> set(c.withHow(change.apply(c.how))));
   }
 

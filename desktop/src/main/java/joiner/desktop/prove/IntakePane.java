@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Insets;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -162,8 +161,8 @@ final class IntakePane {
     Table table = into.get();
     title.setText(texts.get("intake.title", table.label()));
     Optional<Came> came = model.came();
-    toggle(how, came.isPresent());
-    toggle(partly, came.isPresent());
+    Parts.toggle(how, came.isPresent());
+    Parts.toggle(partly, came.isPresent());
     name.setText(
         came.map(
                 c -> texts.get("intake.came", c.name(), Counts.of(c.cells().rows(), "row", "rows")))
@@ -177,12 +176,7 @@ final class IntakePane {
     take.setText(
         texts.get("intake.take", Counts.of(rows, table.noun().singular(), table.noun().plural())));
     take.setDisable(!model.canTake());
-    toggle(take, came.isPresent());
-  }
-
-  private static void toggle(Node node, boolean visible) {
-    node.setVisible(visible);
-    node.setManaged(visible);
+    Parts.toggle(take, came.isPresent());
   }
 
   private void showHow(Table table, Came came) {
@@ -256,7 +250,7 @@ final class IntakePane {
 
   private void showTold(Table table, Optional<Came> came, Optional<Told> told) {
     refused.getChildren().clear();
-    toggle(refused, false);
+    Parts.toggle(refused, false);
     if (told.isEmpty()) {
       counts.setText("");
       state.setText(came.isPresent() ? waiting() : idle());
@@ -281,7 +275,7 @@ final class IntakePane {
     }
     List<Intake.Refused> all = intake.refused();
     if (!all.isEmpty()) {
-      toggle(refused, true);
+      Parts.toggle(refused, true);
       all.stream()
           .sorted(Comparator.comparing(Intake.Refused::line))
           .limit(MOST_TOLD)

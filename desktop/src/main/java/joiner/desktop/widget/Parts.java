@@ -86,6 +86,12 @@ public final class Parts {
     return chip;
   }
 
+  /** Lets something be seen, or be gone with the room it takes. */
+  public static void toggle(Node node, boolean seen) {
+    node.setVisible(seen);
+    node.setManaged(seen);
+  }
+
   /** A button with a picture only; its name is its tooltip and accessible text. */
   public static Button iconButton(Ikon icon, String name, Runnable action) {
     var button = button("", action, "plain");
