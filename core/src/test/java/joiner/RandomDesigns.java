@@ -32,6 +32,7 @@ import joiner.model.KeyId;
 import joiner.model.Kit;
 import joiner.model.KitId;
 import joiner.model.KitUse;
+import joiner.model.KnownFact;
 import joiner.model.Limits;
 import joiner.model.Listing;
 import joiner.model.MediaType;
@@ -255,7 +256,16 @@ public final class RandomDesigns {
             some(ids),
             some(ids),
             some(ids).stream().map(field -> new Listing.By(field, chance())).toList()),
+        facts(ids),
         Extras.NONE);
+  }
+
+  private List<KnownFact> facts(List<FieldId> ids) {
+    List<FieldId> by = some(ids);
+    List<FieldId> others = ids.stream().filter(id -> !by.contains(id)).toList();
+    return by.isEmpty() || others.isEmpty()
+        ? List.of()
+        : List.of(new KnownFact(by, others, chance()));
   }
 
   private List<FieldGroup> groups(List<FieldId> ids) {

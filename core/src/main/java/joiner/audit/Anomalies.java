@@ -5,8 +5,6 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import joiner.discovery.ColumnProfile;
@@ -15,18 +13,19 @@ import joiner.discovery.FactSearch;
 import joiner.edit.SplitOff;
 import joiner.expression.Kind;
 import joiner.meaning.Draft;
+import joiner.model.Decided;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.KnownFact;
 import joiner.model.Origin;
 import joiner.model.Table;
-import joiner.model.TableId;
 import joiner.rows.EncodedTable;
 import joiner.rows.Rows;
 
 /**
  * What goes wrong in tables below Boyce–Codd normal form, on their own rows: fields that are no key
- * decide others, as all rows show and as is plausible of the business (E. F. Codd, “Further
+ * decide others, as somebody knows, or as all rows show and is plausible (E. F. Codd, “Further
  * Normalization of the Data Base Relational Model”, 1971, tells the three anomalies; from memory).
  */
 public final class Anomalies {
@@ -45,45 +44,8 @@ public final class Anomalies {
   }
 
   /**
-   * Fields that decide others though they are no key.
-   *
-   * @param update rows, from 0, that say the same twice: changed in one, they contradict each other
-   * @param delete a row, from 0, with which all is gone that is known of what it decides
-   * @param score how plausible it is that this is so for the business, 0 to 1
-   */
-  public record Anomaly(
-      TableId table,
-      List<FieldId> determinant,
-      List<FieldId> dependents,
-      List<Integer> update,
-      OptionalInt delete,
-      double score) {
-    public Anomaly {
-      determinant = List.copyOf(determinant);
-      dependents = List.copyOf(dependents);
-      update = List.copyOf(update);
-    }
-
-    /** All fields it is about. */
-    public List<FieldId> fields() {
-      var fields = new ArrayList<>(determinant);
-      fields.addAll(dependents);
-      return fields;
-    }
-
-    /** The split that ends it; the table that comes of it is called by what decides. */
-    public SplitOff split(Draft draft) {
-      Table of = draft.design().table(table);
-      String label =
-          SplitOff.refers(draft.design(), table, determinant)
-              .map(over -> draft.design().table(over.parent()).label())
-              .orElseGet(() -> String.join(" ", of.labelsOf(determinant)));
-      return new SplitOff(table, determinant, dependents, label);
-    }
-  }
-
-  /**
-   * Those of all tables whose rows are held, the most plausible first.
+   * Those of all tables, as far as their rows are held: what rows contradict first, then what
+   * somebody knows, then the most plausible.
    *
    * @param stop asked often; once true the search ends with what it has
    */
@@ -92,15 +54,39 @@ public final class Anomalies {
     return draft.design().tables().stream()
         .takeWhile(table -> !stop.getAsBoolean())
         .flatMap(table -> found.of(table).stream())
-        .sorted(Comparator.comparingDouble(Anomaly::score).reversed())
+        .sorted(
+            Comparator.comparing((Anomaly anomaly) -> anomaly.disagreements().isEmpty())
+                .thenComparing(anomaly -> !anomaly.isKnown())
+                .thenComparing(Comparator.comparingDouble(Anomaly::score).reversed()))
         .toList();
   }
 
   private List<Anomaly> of(Table table) {
     Rows rows = draft.rows().of(table.id());
+    var decided = new Decided(table);
+    var all = new ArrayList<Anomaly>();
+    for (KnownFact fact : decided.belowBoyceCodd()) {
+      all.add(new FactRows(rows, fact).anomaly(table.id(), true, 1));
+    }
+    shown(table, rows)
+        .forEach(
+            (fact, score) -> {
+              var shown = new FactRows(rows, fact);
+              if (!decided.identifies(fact.determinant())
+                  && shown.isShown()
+                  && !isBound(table, fact)) {
+                all.add(shown.anomaly(table.id(), false, score));
+              }
+            });
+    return all;
+  }
+
+  /** What rows show, with how plausible it is; without what somebody knows to be so, or not so. */
+  private Map<KnownFact, Double> shown(Table table, Rows rows) {
     List<Field> fields = table.fields().stream().filter(field -> isEntered(table, field)).toList();
+    Map<KnownFact, Double> shown = new LinkedHashMap<>();
     if (rows.count() < LEAST_ROWS || fields.size() < 3) {
-      return List.of();
+      return shown;
     }
     Map<List<FieldId>, List<Fact.Decides>> byDeterminant = new LinkedHashMap<>();
     for (Fact fact : facts(table, fields, rows)) {
@@ -112,15 +98,23 @@ public final class Anomalies {
         byDeterminant.computeIfAbsent(determinant, d -> new ArrayList<>()).add(decides);
       }
     }
-    var all = new ArrayList<Anomaly>();
     byDeterminant.forEach(
         (determinant, decided) -> {
           List<FieldId> dependents =
-              decided.stream().map(d -> fields.get(d.dependent()).id()).toList();
-          anomaly(table, rows, determinant, dependents, decided.getFirst().score())
-              .ifPresent(all::add);
+              decided.stream()
+                  .map(d -> fields.get(d.dependent()).id())
+                  .filter(field -> !isSaid(table, determinant, field))
+                  .toList();
+          if (!dependents.isEmpty()) {
+            shown.put(new KnownFact(determinant, dependents, true), decided.getFirst().score());
+          }
         });
-    return all;
+    return shown;
+  }
+
+  private static boolean isSaid(Table table, List<FieldId> determinant, FieldId dependent) {
+    return table.facts().stream()
+        .anyMatch(fact -> fact.isOf(determinant) && fact.dependents().contains(dependent));
   }
 
   /**
@@ -146,46 +140,12 @@ public final class Anomalies {
     return FactSearch.of(searched, profiles, stop).facts();
   }
 
-  /** What all rows show; empty where some row contradicts it, or nothing is said twice. */
-  private Optional<Anomaly> anomaly(
-      Table table, Rows rows, List<FieldId> determinant, List<FieldId> dependents, double score) {
-    if (table.isUnique(determinant) || isBound(table, determinant, dependents)) {
-      return Optional.empty();
-    }
-    Map<List<Optional<String>>, List<Integer>> groups = new LinkedHashMap<>();
-    for (int row = 0; row < rows.count(); row++) {
-      List<Optional<String>> key = rows.row(row, determinant);
-      boolean whole = key.stream().allMatch(Optional::isPresent);
-      List<Optional<String>> decided = rows.row(row, dependents);
-      if (!whole && decided.stream().anyMatch(Optional::isPresent)) {
-        return Optional.empty();
-      }
-      if (whole) {
-        List<Integer> group = groups.computeIfAbsent(key, k -> new ArrayList<>());
-        if (!group.isEmpty() && !rows.row(group.getFirst(), dependents).equals(decided)) {
-          return Optional.empty();
-        }
-        group.add(row);
-      }
-    }
-    Optional<List<Integer>> twice =
-        groups.values().stream()
-            .filter(group -> group.size() > 1)
-            .min(Comparator.comparingInt(List::size));
-    OptionalInt once =
-        groups.values().stream()
-            .filter(group -> group.size() == 1)
-            .mapToInt(List::getFirst)
-            .findFirst();
-    return twice.map(
-        update -> new Anomaly(table.id(), determinant, dependents, update, once, score));
-  }
-
   /**
    * Whether a key or a relationship stands on what is decided, so that it could not be split off.
    */
-  private boolean isBound(Table table, List<FieldId> determinant, List<FieldId> dependents) {
-    return table.keys().stream().flatMap(List::stream).anyMatch(dependents::contains)
-        || SplitOff.inTheWay(draft.design(), table.id(), determinant, dependents).isPresent();
+  private boolean isBound(Table table, KnownFact fact) {
+    return table.keys().stream().flatMap(List::stream).anyMatch(fact.dependents()::contains)
+        || SplitOff.inTheWay(draft.design(), table.id(), fact.determinant(), fact.dependents())
+            .isPresent();
   }
 }

@@ -9,6 +9,7 @@ import joiner.model.Field;
 import joiner.model.FieldGroup;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.KnownFact;
 import joiner.model.Listing;
 import joiner.model.Noun;
 import joiner.model.Rule;
@@ -33,6 +34,7 @@ public record TableFacts(
     List<Rule> rules,
     List<FieldGroup> groups,
     Listing listing,
+    List<KnownFact> facts,
     Extras extras) {
   public TableFacts {
     primaryKey = List.copyOf(primaryKey);
@@ -40,6 +42,7 @@ public record TableFacts(
     indexes = List.copyOf(indexes);
     rules = List.copyOf(rules);
     groups = List.copyOf(groups);
+    facts = List.copyOf(facts);
   }
 
   static TableFacts of(Table table) {
@@ -58,6 +61,7 @@ public record TableFacts(
         table.rules(),
         table.groups(),
         table.listing(),
+        table.facts(),
         table.extras());
   }
 
@@ -79,6 +83,7 @@ public record TableFacts(
         rules,
         groups,
         listing,
+        facts,
         extras);
   }
 }

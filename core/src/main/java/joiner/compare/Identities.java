@@ -163,6 +163,7 @@ final class Identities {
             .toList(),
         table.groups().stream().map(group -> group.under(field -> fields.of(id, field))).toList(),
         table.listing().under(field -> fields.of(id, field)),
+        table.facts().stream().map(fact -> fact.under(field -> fields.of(id, field))).toList(),
         table.extras());
   }
 

@@ -19,6 +19,7 @@ import joiner.meaning.Draft;
 import joiner.meaning.Renaming;
 import joiner.model.FieldId;
 import joiner.model.Index;
+import joiner.model.KnownFact;
 import joiner.model.Rule;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -177,6 +178,16 @@ final class TableEffects {
     tell(Effect.Kind.RULE_CHANGED, risk, "The rule " + rule.label() + " of " + now.label() + says);
   }
 
+  private void facts(List<KnownFact> before, List<KnownFact> after) {
+    before.stream()
+        .filter(fact -> !after.contains(fact))
+        .forEach(
+            fact -> say("Of " + old.label() + " it is not said that " + fact.words(old) + "."));
+    after.stream()
+        .filter(fact -> !before.contains(fact))
+        .forEach(fact -> say("Of " + now.label() + " it is said that " + fact.words(now) + "."));
+  }
+
   private void rest(TableFacts before, TableFacts after) {
     if (!before.rowLabel().equals(after.rowLabel())) {
       say(
@@ -195,6 +206,7 @@ final class TableEffects {
     if (!before.listing().equals(after.listing())) {
       say(now.label() + " lists its rows otherwise.");
     }
+    facts(before.facts(), after.facts());
     if (!before.kind().equals(after.kind())) {
       say(now.label() + " is for another purpose.");
     }

@@ -133,6 +133,7 @@ final class TableReconciling {
             kept,
             known.groups(),
             known.listing(),
+            known.facts(),
             known.extras());
     return withFound(same);
   }

@@ -13,6 +13,7 @@ import joiner.model.FieldId;
 import joiner.model.GroupId;
 import joiner.model.Index;
 import joiner.model.IndexId;
+import joiner.model.KnownFact;
 import joiner.model.Listing;
 import joiner.model.Noun;
 import joiner.model.Rule;
@@ -122,6 +123,20 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
     @Override
     public Table of(Table table) {
       return table.withListing(listing);
+    }
+  }
+
+  private record Known(KnownFact fact) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withFact(fact);
+    }
+  }
+
+  private record NotKnown(KnownFact fact) implements To {
+    @Override
+    public Table of(Table table) {
+      return table.withoutFact(fact);
     }
   }
 
@@ -283,6 +298,17 @@ public record ChangeTable(String name, TableId table, To to) implements Edit {
    */
   public static ChangeTable list(Table table, String what, Listing listing) {
     return new ChangeTable(what, table.id(), new Listed(listing));
+  }
+
+  /** Keeps what somebody knows of the business: what decides what, or does not. */
+  public static ChangeTable know(Table table, KnownFact fact) {
+    return new ChangeTable("say that " + fact.words(table), table.id(), new Known(fact));
+  }
+
+  /** Says no longer whether some fields decide others. */
+  public static ChangeTable forget(Table table, KnownFact fact) {
+    return new ChangeTable(
+        "say no longer that " + fact.words(table), table.id(), new NotKnown(fact));
   }
 
   /** Calls a group otherwise. */

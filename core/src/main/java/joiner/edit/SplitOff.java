@@ -15,6 +15,7 @@ import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.KnownFact;
 import joiner.model.Noun;
 import joiner.model.Origin;
 import joiner.model.OwnField;
@@ -43,6 +44,16 @@ public record SplitOff(
   public SplitOff {
     determinant = List.copyOf(determinant);
     dependents = List.copyOf(dependents);
+  }
+
+  /** The split that ends what a fact does to a table; what decides names a new table. */
+  public static SplitOff of(Design design, TableId table, KnownFact fact) {
+    Table of = design.table(table);
+    String label =
+        refers(design, table, fact.determinant())
+            .map(over -> design.table(over.parent()).label())
+            .orElseGet(() -> String.join(" ", of.labelsOf(fact.determinant())));
+    return new SplitOff(table, fact.determinant(), fact.dependents(), label);
   }
 
   @Override
@@ -164,7 +175,8 @@ public record SplitOff(
             .unused(Table.of(name, label, Noun.ofLabel(label)))
             .withArea(from.area())
             .withFields(fields)
-            .withPrimaryKey(determinant);
+            .withPrimaryKey(determinant)
+            .withFacts(known(from));
     List<List<Optional<String>>> rows =
         values.entrySet().stream()
             .map(e -> Stream.concat(e.getKey().stream(), e.getValue().stream()).toList())
@@ -185,6 +197,11 @@ public record SplitOff(
             .design()
             .unused(Relationship.of(tied, table, determinant, own.id(), own.primaryKey())));
     return added.withDesign(added.design().withRelationships(relationships));
+  }
+
+  /** What is known of fields that go along, beside what the new key says. */
+  private List<KnownFact> known(Table from) {
+    return from.facts().stream().filter(fact -> !fact.isOf(determinant)).toList();
   }
 
   /** The fields join the row that the determinant leads to; rows nobody refers to have none. */

@@ -241,7 +241,8 @@ public record ToOwnTable(TableId table, List<FieldId> fields, String label) impl
         .withIndexes(from.indexes().stream().filter(i -> goes(i.fields())).toList())
         .withRules(rules(meaning, true))
         .withGroups(from.groups())
-        .withListing(from.listing());
+        .withListing(from.listing())
+        .withFacts(from.facts());
   }
 
   private boolean goes(List<FieldId> some) {

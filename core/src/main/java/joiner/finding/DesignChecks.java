@@ -26,6 +26,7 @@ public final class DesignChecks {
           new LengthNotConsidered(),
           new OneMeaningTwoTypes(),
           new RepeatedNumberedFields(),
+          new BelowBoyceCodd(),
           new NameCollides(),
           new NameNotKept(),
           new ReservedWord(),

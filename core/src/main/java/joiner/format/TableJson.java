@@ -112,6 +112,7 @@ final class TableJson {
         rules(more, ids, file),
         groups(more, ids, file),
         ListingJson.read(more, ids),
+        FactsJson.read(more, ids),
         Extras.NONE);
   }
 
@@ -339,6 +340,7 @@ final class TableJson {
           new Json.Arr(table.groups().stream().map(group -> write(table, group)).toList(), 0));
     }
     ListingJson.write(table, more);
+    FactsJson.write(table, more);
   }
 
   /** A thing with its name, and its id where that is another. */

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import joiner.expression.Formula;
 
 /**
@@ -31,6 +32,7 @@ import joiner.expression.Formula;
  * @param rules conditions on each row
  * @param groups fields that are read as one thing; fields that are not there fall out of them
  * @param listing how its rows are listed; fields that are not there fall out of it
+ * @param facts what is known of it beside its keys; fields that are not there fall out of it
  * @param extras properties kept from a file
  */
 public record Table(
@@ -50,6 +52,7 @@ public record Table(
     List<Rule> rules,
     List<FieldGroup> groups,
     Listing listing,
+    List<KnownFact> facts,
     Extras extras) {
 
   public Table {
@@ -71,6 +74,7 @@ public record Table(
     requireDistinct(name, "rule", rules, Rule::name, Rule::id);
     groups = standing(groups, ids);
     listing = listing.standing(ids);
+    facts = facts.stream().flatMap(fact -> fact.standing(ids).stream()).distinct().toList();
     requireDistinct(name, "group", groups, FieldGroup::id, FieldGroup::id);
   }
 
@@ -150,6 +154,7 @@ public record Table(
         List.of(),
         List.of(),
         Listing.USUAL,
+        List.of(),
         Extras.NONE);
   }
 
@@ -171,6 +176,7 @@ public record Table(
     List<Rule> rules;
     List<FieldGroup> groups;
     Listing listing;
+    List<KnownFact> facts;
     Extras extras;
 
     Parts(Table table) {
@@ -190,6 +196,7 @@ public record Table(
       rules = table.rules;
       groups = table.groups;
       listing = table.listing;
+      facts = table.facts;
       extras = table.extras;
     }
   }
@@ -214,6 +221,7 @@ public record Table(
         parts.rules,
         parts.groups,
         parts.listing,
+        parts.facts,
         parts.extras);
   }
 
@@ -398,6 +406,35 @@ public record Table(
 
   public Table withListing(Listing other) {
     return with(parts -> parts.listing = other);
+  }
+
+  public Table withFacts(List<KnownFact> other) {
+    return with(parts -> parts.facts = other);
+  }
+
+  /** The same table with a fact known; what was known of the same fields before gives way to it. */
+  public Table withFact(KnownFact fact) {
+    var known = new ArrayList<FieldId>(fact.dependents());
+    var others = new ArrayList<KnownFact>();
+    for (KnownFact other : withoutFact(fact).facts) {
+      if (other.isOf(fact.determinant()) && other.holds() == fact.holds()) {
+        known.addAll(other.dependents());
+      } else {
+        others.add(other);
+      }
+    }
+    others.add(new KnownFact(fact.determinant(), known, fact.holds()));
+    return withFacts(others);
+  }
+
+  /** The same table without what is known of what those fields decide, or do not. */
+  public Table withoutFact(KnownFact fact) {
+    return withFacts(
+        facts.stream()
+            .flatMap(
+                other ->
+                    other.isOf(fact.determinant()) ? other.less(fact).stream() : Stream.of(other))
+            .toList());
   }
 
   /** The same table with a group at the end, under an id that no other has. */

@@ -1,6 +1,7 @@
 package joiner.audit;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -8,17 +9,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.RandomLinks;
 import joiner.Tries;
-import joiner.audit.Anomalies.Anomaly;
+import joiner.edit.EditRefusedException;
+import joiner.entry.Settling;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.KnownFact;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -126,6 +132,133 @@ class AnomaliesTest {
         .filter(row -> rows.row(row, anomaly.determinant()).equals(determinant))
         .boxed()
         .toList();
+  }
+
+  private static final FieldId KILN = new FieldId("kiln");
+  private static final FieldId FUEL = new FieldId("fuel");
+
+  private static Draft knowing(Draft draft, KnownFact... facts) {
+    Design design = draft.design();
+    for (KnownFact fact : facts) {
+      design = design.withTable(LOAD, t -> t.withFact(fact));
+    }
+    return draft.withDesign(design);
+  }
+
+  /** Loads of which some say something else of their kiln than the others. */
+  private static Draft spoilt(Random random, int rows, int wrong) {
+    Draft draft = loads(random, rows);
+    Rows all = draft.rows().of(LOAD);
+    for (int i = 0; i < wrong; i++) {
+      Optional<String> other =
+          Optional.of("other " + random.nextInt(2)).filter(o -> random.nextInt(4) > 0);
+      all = all.withCell(random.nextInt(rows), FUEL, other);
+    }
+    Rows changed = all;
+    return draft.with(draft.design(), draft.rows().with(LOAD, before -> changed));
+  }
+
+  @Test
+  void whatIsKnownIsToldWithTheRowsThatContradictIt() {
+    var known = new KnownFact(List.of(KILN), List.of(FUEL), true);
+    int contradicted = 0;
+    for (long seed : Tries.of(200).toArray()) {
+      var random = new Random(seed);
+      Draft draft = knowing(spoilt(random, random.nextInt(1, 30), random.nextInt(6)), known);
+      Rows rows = draft.rows().of(LOAD);
+      Anomaly told = told(draft);
+      assertThat(told.fact()).isEqualTo(known);
+      Set<Integer> disagreeing =
+          IntStream.range(0, rows.count())
+              .filter(
+                  row ->
+                      IntStream.range(0, rows.count())
+                          .anyMatch(
+                              other ->
+                                  rows.cell(row, KILN).equals(rows.cell(other, KILN))
+                                      && !rows.cell(row, FUEL).equals(rows.cell(other, FUEL))))
+              .boxed()
+              .collect(Collectors.toSet());
+      assertThat(told.disagreements().stream().flatMap(d -> d.rows().stream()))
+          .as("seed %d", seed)
+          .containsExactlyInAnyOrderElementsOf(disagreeing);
+      if (!disagreeing.isEmpty()) {
+        contradicted++;
+        assertThat(told.rows()).containsExactlyElementsOf(new TreeSet<>(disagreeing));
+        assertThatThrownBy(() -> told.split(draft).apply(draft))
+            .isInstanceOf(EditRefusedException.class);
+      }
+    }
+    assertThat(contradicted).isGreaterThan((int) (50 * Math.min(1, Tries.factor())));
+  }
+
+  private static Anomaly told(Draft draft) {
+    List<Anomaly> known =
+        Anomalies.of(draft, () -> false).stream().filter(Anomaly::isKnown).toList();
+    assertThat(known).hasSize(1);
+    return known.getFirst();
+  }
+
+  @Test
+  void rowsThatAreSettledSayTheSameAndTheTableCanBeSplit() {
+    var known = new KnownFact(List.of(KILN), List.of(FUEL), true);
+    for (long seed : Tries.of(200).toArray()) {
+      var random = new Random(seed);
+      Draft draft = knowing(spoilt(random, random.nextInt(2, 30), random.nextInt(1, 6)), known);
+      Anomaly told = told(draft);
+      Rows before = draft.rows().of(LOAD);
+      Optional<Settling.Settled> most = Settling.byMost(draft, told);
+      assertThat(most.isPresent())
+          .isEqualTo(told.disagreements().stream().anyMatch(d -> d.most().isPresent()));
+      Draft now = most.map(settled -> settled.edit().apply(draft)).orElse(draft);
+      Rows after = now.rows().of(LOAD);
+      long changed =
+          IntStream.range(0, before.count())
+              .filter(row -> !before.cell(row, FUEL).equals(after.cell(row, FUEL)))
+              .count();
+      assertThat(most.map(Settling.Settled::rows).orElse(0)).isEqualTo((int) changed);
+      for (Anomaly.Disagreement of : told.disagreements()) {
+        Map<Optional<String>, Long> counts =
+            of.rows().stream()
+                .collect(
+                    Collectors.groupingBy(row -> before.cell(row, FUEL), Collectors.counting()));
+        long best = counts.values().stream().mapToLong(n -> n).max().orElseThrow();
+        boolean clear = counts.values().stream().filter(n -> n == best).count() == 1;
+        long different = of.rows().stream().map(row -> after.cell(row, FUEL)).distinct().count();
+        assertThat(different).as("seed %d", seed).isEqualTo(clear ? 1 : counts.size());
+      }
+      while (!told(now).disagreements().isEmpty()) {
+        Anomaly left = told(now);
+        Anomaly.Disagreement of = left.disagreements().getFirst();
+        now = Settling.with(now, left, of, of.said().getLast()).edit().apply(now);
+        assertThat(told(now).disagreements()).hasSize(left.disagreements().size() - 1);
+      }
+      assertThat(told(now).split(now).apply(now).design().table(LOAD).hasField(FUEL)).isFalse();
+    }
+  }
+
+  @Test
+  void whatSomebodyKnowsNotToBeSoIsNotSaid() {
+    for (long seed : Tries.of(30).toArray()) {
+      Draft draft = loads(new Random(seed), 40);
+      for (Anomaly shown : Anomalies.of(draft, () -> false)) {
+        Draft denied =
+            knowing(draft, new KnownFact(shown.determinant(), shown.dependents(), false));
+        assertThat(Anomalies.of(denied, () -> false))
+            .noneMatch(other -> other.determinant().equals(shown.determinant()));
+        Draft known = knowing(draft, shown.fact());
+        assertThat(Anomalies.of(known, () -> false))
+            .filteredOn(other -> other.determinant().equals(shown.determinant()))
+            .as("said once, as known")
+            .singleElement()
+            .satisfies(
+                other -> {
+                  assertThat(other.isKnown()).isTrue();
+                  assertThat(other.update()).isEqualTo(shown.update());
+                  assertThat(other.delete()).isEqualTo(shown.delete());
+                });
+      }
+    }
   }
 
   @Test

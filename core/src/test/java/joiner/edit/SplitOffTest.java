@@ -10,6 +10,7 @@ import java.util.Random;
 import joiner.Pottery;
 import joiner.Tries;
 import joiner.audit.Anomalies;
+import joiner.audit.Anomaly;
 import joiner.expression.Formula;
 import joiner.meaning.Draft;
 import joiner.meaning.FormulaRows;
@@ -19,6 +20,7 @@ import joiner.model.Extras;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.KnownFact;
 import joiner.model.Noun;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -105,7 +107,7 @@ class SplitOffTest {
   void whatGoesToATableThatIsThereIsSaidThereOnce() {
     Draft demo = Pottery.demo();
     Table session = demo.design().tableNamed("session").orElseThrow();
-    List<Anomalies.Anomaly> found = Anomalies.of(demo, () -> false);
+    List<Anomaly> found = Anomalies.of(demo, () -> false);
     assertThat(found)
         .anySatisfy(
             anomaly -> {
@@ -113,7 +115,7 @@ class SplitOffTest {
               assertThat(session.namesOf(anomaly.determinant())).containsExactly("course_code");
               assertThat(session.namesOf(anomaly.dependents())).containsExactly("minutes");
             });
-    Anomalies.Anomaly minutes = found.getFirst();
+    Anomaly minutes = found.getFirst();
     Draft after = minutes.split(demo).apply(demo);
     Table course = after.design().tableNamed("course").orElseThrow();
     FieldId moved = course.fieldNamed("minutes").orElseThrow().id();
@@ -133,6 +135,23 @@ class SplitOffTest {
     assertThat(Anomalies.of(after, () -> false))
         .as("nothing of it is said again")
         .noneMatch(anomaly -> anomaly.table().equals(session.id()));
+  }
+
+  @Test
+  void whatIsKnownOfFieldsThatGoAlongIsKnownThere() {
+    Draft before = loads(new Random(4), 12, false);
+    var key = new KnownFact(List.of(KILN), List.of(FUEL, NOTE), true);
+    var along = new KnownFact(List.of(FUEL), List.of(NOTE), false);
+    var stays = new KnownFact(List.of(KILN), List.of(SHELF), false);
+    Draft knowing =
+        before.withDesign(
+            before.design().withTable(LOAD, t -> t.withFacts(List.of(key, along, stays))));
+    Rows one = Rows.of(before.design().table(LOAD).fieldIds(), List.of());
+    Draft empty = knowing.with(knowing.design(), knowing.rows().with(LOAD, rows -> one));
+    Draft after = new SplitOff(LOAD, List.of(KILN), List.of(FUEL, NOTE), "Kiln").apply(empty);
+    Table kiln = after.design().tableNamed("kiln").orElseThrow();
+    assertThat(kiln.facts()).containsExactly(along);
+    assertThat(after.design().table(LOAD).facts()).containsExactly(stays);
   }
 
   @Test

@@ -21,6 +21,7 @@ import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Generator;
 import joiner.model.Index;
+import joiner.model.KnownFact;
 import joiner.model.Limits;
 import joiner.model.Origin;
 import joiner.model.Question;
@@ -359,6 +360,17 @@ class DesignChecksTest {
                     t.withFieldAdded(Field.of("glaze_1", "Glaze 1", text))
                         .withFieldAdded(Field.of("glaze_2", "Glaze 2", text))),
             false),
+        new Case(
+            "below-boyce-codd",
+            table(
+                "session",
+                t ->
+                    t.withFact(
+                        new KnownFact(
+                            List.of(t.fieldNamed("course_code").orElseThrow().id()),
+                            List.of(t.fieldNamed("minutes").orElseThrow().id()),
+                            true))),
+            true),
         new Case(
             "name-collides",
             table("piece", t -> t.withFieldAdded(Field.of("Mark", "Other mark", text))),

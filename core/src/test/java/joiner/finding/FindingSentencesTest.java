@@ -19,6 +19,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.KnownFact;
 import joiner.model.Limits;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
@@ -307,6 +308,26 @@ class FindingSentencesTest {
                 "repeated-numbered-fields",
                 design(table("kiln", field("glaze1", TEXT), field("glaze_2", TEXT)))))
         .containsExactly("Kiln repeats one thing in numbered fields: Glaze1, Glaze_2.");
+  }
+
+  @Test
+  void whatDecidesIsAKey() {
+    String id = "below-boyce-codd";
+    Table load =
+        table("load", field("no", TEXT), field("kiln", TEXT), field("fuel", TEXT))
+            .withPrimaryKey(List.of(new FieldId("no")));
+    var decides = new KnownFact(List.of(new FieldId("kiln")), List.of(new FieldId("fuel")), true);
+    assertThat(says(id, design(load.withFact(decides))))
+        .containsExactly("In Load, Kiln decides Fuel, but rows are not identified by it.");
+    var denied = new KnownFact(decides.determinant(), decides.dependents(), false);
+    assertThat(says(id, design(load.withFact(denied)))).as("somebody knows better").isEmpty();
+    assertThat(says(id, design(load.withFact(decides).withFact(denied)))).isEmpty();
+    Table alone = load.withFact(decides).withPrimaryKey(List.of(new FieldId("kiln")));
+    assertThat(says(id, design(alone))).as("it is the key").isEmpty();
+    var back = new KnownFact(List.of(new FieldId("kiln")), List.of(new FieldId("no")), true);
+    assertThat(says(id, design(load.withFact(decides).withFact(back))))
+        .as("it decides the key, and so all")
+        .isEmpty();
   }
 
   @Test

@@ -17,7 +17,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
-import joiner.audit.Anomalies.Anomaly;
+import joiner.audit.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Violation;
 import joiner.desktop.prove.AuditModel.Line;

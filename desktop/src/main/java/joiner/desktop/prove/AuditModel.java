@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import joiner.audit.Anomalies;
-import joiner.audit.Anomalies.Anomaly;
+import joiner.audit.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Hint;
 import joiner.audit.Violation;
