@@ -2,12 +2,20 @@ package joiner.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
+import java.util.Objects;
+import javafx.geometry.Orientation;
 import javafx.scene.control.Button;
+import javafx.scene.control.ScrollBar;
+import javafx.scene.control.TableCell;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import joiner.desktop.work.Stage;
+import joiner.edit.ChangeTable;
+import joiner.model.FieldId;
+import joiner.model.KnownFact;
 import joiner.model.TableId;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -266,6 +274,62 @@ class ProveWindowTest extends OpenedWindow {
     until(() -> started.getText().startsWith("2026-03-14"));
     assertThat(started.getText()).contains("18:05");
     untilFocused("enter-started_at");
+  }
+
+  @Test
+  void whatDecidesWhatIsSaidByKeyboard(FxRobot robot) throws Exception {
+    show(robot, Stage.PROVE, "firing");
+    until(() -> robot.lookup("#fact-open").tryQuery().isPresent());
+    until(() -> robot.lookup("#anomaly-split").tryQuery().isPresent());
+    robot.interact(node(robot, "fact-open", Button.class)::requestFocus);
+    robot.type(KeyCode.SPACE);
+    untilFocused("fact-by");
+    robot.type(KeyCode.SPACE);
+    robot.write("cour").type(KeyCode.TAB); // Tab picks and goes on.
+    untilFocused("fact-decided");
+    robot.type(KeyCode.SPACE);
+    robot.write("teach").type(KeyCode.ENTER);
+    untilFocused("fact-decided");
+    robot.type(KeyCode.TAB);
+    untilFocused("fact-say");
+    robot.type(KeyCode.SPACE);
+    until(() -> !bench.design().tableNamed("session").orElseThrow().facts().isEmpty());
+    untilFocused("fact-by");
+    robot.type(KeyCode.ESCAPE);
+    until(() -> robot.lookup("#fact-form").tryQuery().isEmpty());
+  }
+
+  @Test
+  void keysStayInSightWhileOneScrollsSideways(FxRobot robot) throws Exception {
+    var fact = new KnownFact(List.of(new FieldId("kiln_id")), List.of(new FieldId("peak_c")), true);
+    robot.interact(
+        () ->
+            bench.apply(ChangeTable.know(bench.design().tableNamed("firing").orElseThrow(), fact)));
+    show(robot, Stage.PROVE, "firing");
+    until(() -> robot.lookup("#anomaly-forget").tryQuery().isPresent());
+    TableView<?> grid = node(robot, "sample-grid", TableView.class);
+    ScrollBar bar =
+        grid.lookupAll(".scroll-bar").stream()
+            .map(ScrollBar.class::cast)
+            .filter(b -> b.getOrientation() == Orientation.HORIZONTAL)
+            .findFirst()
+            .orElseThrow();
+    until(() -> bar.isVisible() && bar.getMax() > 100);
+    robot.interact(() -> bar.setValue(bar.getMax()));
+    until(() -> left(grid, "firing_id") < 60 && left(grid, "kiln_id") < 0);
+    assertThat(left(grid, null)).as("the number of the row").isLessThan(5);
+  }
+
+  /** Where the cells of a column begin, from the grid's left side. */
+  private static double left(TableView<?> grid, String field) {
+    FieldId id = field == null ? null : new FieldId(field);
+    return grid.lookupAll(".table-cell").stream()
+        .map(TableCell.class::cast)
+        .filter(cell -> cell.getTableColumn() != null && !cell.isEmpty())
+        .filter(cell -> Objects.equals(cell.getTableColumn().getUserData(), id))
+        .mapToDouble(cell -> grid.sceneToLocal(cell.localToScene(0, 0)).getX())
+        .findFirst()
+        .orElseThrow();
   }
 
   @Test

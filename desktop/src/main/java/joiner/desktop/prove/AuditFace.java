@@ -17,7 +17,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
-import joiner.audit.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Violation;
 import joiner.desktop.prove.AuditModel.Line;
@@ -32,14 +31,12 @@ import joiner.desktop.work.Glossary;
 import joiner.desktop.work.Stage;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
-import joiner.edit.SplitOff;
 import joiner.entry.Mends;
 import joiner.model.FieldId;
 import joiner.model.Multiplicity;
-import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.Counts;
-import joiner.naming.WordList;
 import joiner.rows.RowId;
 import joiner.rows.Rows;
 
@@ -57,9 +54,13 @@ final class AuditFace implements Face {
   private final VBox detail = new VBox(8);
   private final ListView<Line> list = new ListView<>();
   private final SampleGrid samples;
+  private final SaidAgainSide again;
   private final WhenSeen seen = new WhenSeen(this::show);
   private final BiConsumer<Table, RowId> enter;
   private boolean filling;
+
+  /** Where one says what decides what, while that is open. */
+  private Optional<FactForm> saying = Optional.empty();
 
   /**
    * Audits nothing yet.
@@ -71,6 +72,7 @@ final class AuditFace implements Face {
     this.texts = texts;
     this.enter = enter;
     this.model = new AuditModel(bench, texts);
+    this.again = new SaidAgainSide(bench, model.saidAgain(), texts);
     this.samples = new SampleGrid(bench);
     main.setSpacing(10);
     list.setId("violations");
@@ -84,7 +86,7 @@ final class AuditFace implements Face {
     VBox.setVgrow(samples.node(), Priority.ALWAYS);
     bench.verdictProperty().subscribe(value -> seen.changed());
     model.waysProperty().subscribe(value -> seen.changed());
-    model.repeatedProperty().subscribe(value -> seen.changed());
+    model.saidAgain().changedProperty().subscribe(value -> seen.changed());
     model.aboveProperty().subscribe(value -> seen.changed());
   }
 
@@ -137,18 +139,53 @@ final class AuditFace implements Face {
 
   private void showInstead(Node... nodes) {
     main.getChildren().setAll(nodes);
-    side.getChildren().setAll(Parts.prose(texts.get("side.none"), "muted"));
+    showSide(List.of(Parts.prose(texts.get("side.none"), "muted")));
+  }
+
+  /** What is said of a line, unless somebody says something just now. */
+  private void showSide(List<Node> nodes) {
+    saying.ifPresentOrElse(FactForm::show, () -> side.getChildren().setAll(nodes));
+  }
+
+  private Button say() {
+    Button say = Parts.button(texts.get("fact.open"), this::openFacts);
+    say.setId("fact-open");
+    say.setDisable(bench.design().tables().isEmpty());
+    return say;
+  }
+
+  private void openFacts() {
+    TableId table =
+        model.shown() instanceof AuditModel.Shown.Lines lines
+            ? lines.chosen().table()
+            : bench
+                .selectionProperty()
+                .get()
+                .table()
+                .filter(id -> bench.design().has(id, List.of()))
+                .orElseGet(() -> bench.design().tables().iterator().next().id());
+    var form = new FactForm(bench, model.saidAgain(), texts, table, this::closeFacts);
+    saying = Optional.of(form);
+    side.getChildren().setAll(form.node());
+    form.focus();
+  }
+
+  private void closeFacts() {
+    saying = Optional.empty();
+    show();
+    Optional.ofNullable(main.lookup("#fact-open")).ifPresent(Node::requestFocus);
   }
 
   private void showNothing(String what) {
     var enter = Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
     var further = Parts.label(texts.get("anomaly.working"), "muted");
-    further.setVisible(!model.isLooked()); // What is said again is not broken, but worth knowing.
+    further.setVisible(
+        !model.saidAgain().isLooked()); // What is said again is not broken, but worth knowing.
     showInstead(
         Parts.label(texts.get(what + ".title"), "title"),
         count(),
         Parts.prose(texts.get(what + ".why"), "muted"),
-        Parts.row(8, enter),
+        Parts.row(8, enter, say()),
         further);
   }
 
@@ -169,12 +206,14 @@ final class AuditFace implements Face {
       case FAILED -> row.getChildren().add(Parts.label(texts.get("failed.title"), "oak"));
       case CURRENT -> {}
     }
+    row.getChildren().addAll(Parts.spring(), say());
     return row;
   }
 
   /** Somebody moved to a line. */
   private void picked(Line line) {
     if (!filling && line != null) {
+      saying = Optional.empty();
       showLine(line);
       model.choose(line);
     }
@@ -183,10 +222,11 @@ final class AuditFace implements Face {
   private String tag(Line line) {
     return line.kind()
         .map(kind -> texts.get("kind." + kind))
-        .orElseGet(
+        .or(
             () ->
-                texts.get(
-                    line.isUnread() ? "unread" : line.anomaly().isPresent() ? "anomaly" : "look"));
+                line.anomaly()
+                    .map(told -> texts.get(told.disputes().isEmpty() ? "anomaly" : "disputed")))
+        .orElseGet(() -> texts.get(line.isUnread() ? "unread" : "look"));
   }
 
   private void showLine(Line line) {
@@ -209,7 +249,9 @@ final class AuditFace implements Face {
       return;
     }
     samples.show(table);
-    samples.lead(leading(table, line)); // What a row is known by stays beside what is wrong.
+    samples.lead(
+        leading(table, line),
+        table.primaryKey().size()); // What a row is known by stays beside what is wrong.
     String rows = line.rows().stream().limit(12).map(Counts::of).collect(Collectors.joining(", "));
     var title =
         Parts.row(
@@ -220,7 +262,7 @@ final class AuditFace implements Face {
     if (line.kind().equals(Optional.of(Violation.Kind.ORPHAN))) {
       around(table).ifPresent(detail.getChildren()::add);
     }
-    samples.reveal(line.rows().getFirst() - 1, line.fields());
+    line.rows().stream().findFirst().ifPresent(row -> samples.reveal(row - 1, line.fields()));
     showSide(table, line);
   }
 
@@ -274,52 +316,8 @@ final class AuditFace implements Face {
               nodes.add(Parts.fact(texts.get("side.rows"), Counts.of(violation.count())));
             });
     line.violation().ifPresent(violation -> ways(table, violation, nodes));
-    line.anomaly().ifPresent(anomaly -> anomaly(table, anomaly, nodes));
-    side.getChildren().setAll(nodes);
-  }
-
-  /** What goes wrong, on the table's own rows, and the split that ends it. */
-  private void anomaly(Table table, AuditModel.Told told, List<Node> nodes) {
-    Anomaly anomaly = told.anomaly();
-    String decides = WordList.and(table.labelsOf(anomaly.determinant()));
-    String decided = WordList.and(table.labelsOf(anomaly.dependents()));
-    String noun = table.noun().singular();
-    nodes.add(Parts.prose(texts.get("anomaly.why"), "muted"));
-    trouble(
-        nodes,
-        "update",
-        Counts.of(anomaly.update().size()),
-        decided,
-        told.what(),
-        decides,
-        told.who());
-    trouble(nodes, "insert", decided, decides, table.noun().indefinite());
-    if (anomaly.delete().isPresent()) {
-      String last = Counts.of(anomaly.delete().getAsInt() + 1);
-      trouble(nodes, "delete", last, decided, decides, told.last());
-    } else {
-      trouble(nodes, "delete.last", noun, decides, decided);
-    }
-    nodes.add(Parts.label(texts.get("ways"), "heading"));
-    Optional<Relationship> into =
-        SplitOff.refers(bench.design(), table.id(), anomaly.determinant());
-    String words =
-        into.isPresent()
-            ? texts.get(
-                "anomaly.split.into", decided, bench.design().table(into.get().parent()).label())
-            : texts.get("anomaly.split.new", decided, decides);
-    Button split = Parts.way(words, () -> model.split(anomaly));
-    split.setId("anomaly-split");
-    nodes.add(split);
-    nodes.add(Parts.prose(texts.get("ways.undo"), "muted"));
-  }
-
-  private void trouble(List<Node> nodes, String what, Object... with) {
-    String heading = texts.get("anomaly." + what.split("\\.")[0] + ".title");
-    nodes.add(
-        Parts.card(
-            List.of(
-                Parts.label(heading, "strong"), Parts.prose(texts.get("anomaly." + what, with)))));
+    line.anomaly().ifPresent(told -> again.show(told, nodes));
+    showSide(nodes);
   }
 
   /** What can be done about it, for all its rows alike or for its first by hand. */

@@ -1,13 +1,10 @@
 package joiner.desktop.prove;
 
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
-import joiner.audit.Anomalies;
 import joiner.audit.Anomaly;
 import joiner.audit.AuditReport;
 import joiner.audit.Hint;
@@ -22,17 +19,14 @@ import joiner.desktop.work.Selection;
 import joiner.desktop.work.Verdict;
 import joiner.desktop.work.Workbench;
 import joiner.edit.HandOver;
-import joiner.edit.SplitOff;
 import joiner.entry.Mends;
 import joiner.meaning.Draft;
 import joiner.meaning.Links;
 import joiner.meaning.ParentRows;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
-import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.naming.Counts;
-import joiner.naming.WordList;
 import joiner.rows.Rows;
 
 /** What the face Audit is about, without a window: what in the rows breaks the design. */
@@ -47,7 +41,7 @@ final class AuditModel {
    *
    * @param violation what breaks it, if that is what it says
    * @param anomaly what is said again and again, if that is what it says
-   * @param rows their numbers, from 1; none where they could not be read
+   * @param rows their numbers, from 1; none where they could not be read, or none show it
    */
   record Line(
       TableId table,
@@ -55,7 +49,7 @@ final class AuditModel {
       String message,
       List<Integer> rows,
       Optional<Violation> violation,
-      Optional<Told> anomaly) {
+      Optional<SaidAgain.Told> anomaly) {
     Line {
       fields = List.copyOf(fields);
       rows = List.copyOf(rows);
@@ -83,7 +77,7 @@ final class AuditModel {
 
     /** Whether it says that rows could not be read. */
     boolean isUnread() {
-      return rows.isEmpty();
+      return rows.isEmpty() && violation.isEmpty() && anomaly.isEmpty();
     }
 
     Optional<Violation.Kind> kind() {
@@ -141,18 +135,6 @@ final class AuditModel {
       Optional<Mends.Elsewhere> elsewhere) {}
 
   /**
-   * Something that is said again and again, as people read it.
-   *
-   * @param who what decides, in the rows that say it twice
-   * @param what what it decides there
-   * @param last what decides in the row with which all is gone; empty where there is none
-   */
-  record Told(Anomaly anomaly, String who, String what, String last) {}
-
-  /** What is said again and again in the rows of a draft. */
-  record Repeated(Draft draft, List<Told> anomalies) {}
-
-  /**
    * How many rows find what they refer to.
    *
    * @param referring rows that refer to something
@@ -171,7 +153,7 @@ final class AuditModel {
 
   private final Computed<Of, Above> above;
   private final Computed<Asked, Ways> ways;
-  private final Computed<Draft, Repeated> repeated;
+  private final SaidAgain saidAgain;
   private final Texts texts;
 
   AuditModel(Workbench bench, Texts texts) {
@@ -184,19 +166,7 @@ final class AuditModel {
             Lane.WORKING,
             Of::isAs,
             (of, progress) -> above(of));
-    this.repeated =
-        new Computed<>(
-            bench.runner(),
-            texts.get("anomaly.working"),
-            Lane.WORKING,
-            (one, other) -> one == other,
-            (draft, progress) ->
-                new Repeated(
-                    draft,
-                    Anomalies.of(draft, progress::stopped).stream()
-                        .map(anomaly -> told(draft, anomaly, bench.clock()))
-                        .toList()));
-    repeated.look(false); // It takes long, and nobody may look.
+    this.saidAgain = new SaidAgain(bench, texts);
     this.ways =
         new Computed<>(
             bench.runner(),
@@ -216,33 +186,6 @@ final class AuditModel {
 
   ReadOnlyObjectProperty<Answer<Ways>> waysProperty() {
     return ways.answerProperty();
-  }
-
-  private static Told told(Draft draft, Anomaly anomaly, Clock clock) {
-    int first = anomaly.update().getFirst();
-    return new Told(
-        anomaly,
-        named(draft, anomaly.table(), first, anomaly.determinant(), clock),
-        named(draft, anomaly.table(), first, anomaly.dependents(), clock),
-        anomaly.delete().isPresent()
-            ? named(
-                draft, anomaly.table(), anomaly.delete().getAsInt(), anomaly.determinant(), clock)
-            : "");
-  }
-
-  /** What fields of a row hold; people read names of rows, not keys. */
-  private static String named(
-      Draft draft, TableId table, int row, List<FieldId> fields, Clock clock) {
-    Rows rows = draft.rows().of(table);
-    return SplitOff.refers(draft.design(), table, fields)
-        .map(over -> ParentRows.of(draft, over, clock))
-        .flatMap(parents -> parents.find(rows, row))
-        .map(ParentRows.Parent::label)
-        .orElseGet(
-            () ->
-                fields.stream()
-                    .map(field -> rows.cell(row, field).orElse("–"))
-                    .collect(Collectors.joining(" · ")));
   }
 
   private static Above above(Of of) {
@@ -279,52 +222,26 @@ final class AuditModel {
         .toList();
   }
 
-  ReadOnlyObjectProperty<Answer<Repeated>> repeatedProperty() {
-    return repeated.answerProperty();
+  /** What is said again and again. */
+  SaidAgain saidAgain() {
+    return saidAgain;
   }
 
   void look(boolean now) {
     ways.look(now);
-    repeated.look(now);
+    saidAgain.look(now);
     above.look(now);
-    if (now) {
-      repeated.ask(bench.draft());
-    }
   }
 
-  /** What is said again and again, as far as it is known of the rows as they are. */
-  private List<Line> anomalies() {
-    repeated.ask(bench.draft());
-    return repeated.answer().current().filter(r -> r.draft == bench.draft()).stream()
-        .flatMap(r -> r.anomalies.stream())
-        .map(this::line)
-        .toList();
-  }
-
-  /** Whether it is known what is said again and again in the rows as they are. */
-  boolean isLooked() {
-    return repeated.answer().current().filter(r -> r.draft == bench.draft()).isPresent();
-  }
-
-  private Line line(Told told) {
-    Anomaly anomaly = told.anomaly;
-    Table table = bench.design().table(anomaly.table());
+  private Line line(SaidAgain.Told told) {
+    Anomaly anomaly = told.anomaly();
     return new Line(
         anomaly.table(),
         anomaly.fields(),
-        texts.get(
-            "anomaly.message",
-            WordList.and(table.labelsOf(anomaly.determinant())),
-            WordList.and(table.labelsOf(anomaly.dependents())),
-            table.noun().singular()),
-        anomaly.update().stream().map(row -> row + 1).toList(),
+        saidAgain.message(told),
+        anomaly.rows().stream().map(row -> row + 1).toList(),
         Optional.empty(),
         Optional.of(told));
-  }
-
-  /** Splits a table, once it was seen what follows. */
-  void split(Anomaly anomaly) {
-    bench.propose(() -> anomaly.split(bench.draft()), () -> {});
   }
 
   /** Looks for ways to put something right, once the audit is of the design as it stands. */
@@ -385,7 +302,7 @@ final class AuditModel {
     verdict.audit().unread().forEach(u -> lines.add(Line.of(u)));
     verdict.audit().violations().forEach(v -> lines.add(Line.of(v)));
     verdict.audit().hints().forEach(h -> lines.add(Line.of(h)));
-    lines.addAll(anomalies());
+    saidAgain.told().forEach(told -> lines.add(line(told)));
     lines.removeIf(line -> !isThere(line));
     if (lines.isEmpty()) {
       return switch (verdict.state()) {

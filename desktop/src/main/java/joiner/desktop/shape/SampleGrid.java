@@ -188,7 +188,11 @@ public final class SampleGrid {
     WhenLaidOut.run(grid, () -> grid.scrollTo(seen)); // Rows that just came have no place before.
     for (int i = 0; i < model.fields().size(); i++) {
       if (fields.contains(model.fields().get(i).id())) {
-        grid.scrollToColumnIndex(i + 1);
+        FieldId field = model.fields().get(i).id();
+        grid.getColumns().stream()
+            .filter(column -> field.equals(column.getUserData()))
+            .findFirst()
+            .ifPresent(column -> WhenLaidOut.run(grid, () -> editor.frozen().reveal(column)));
         return;
       }
     }
@@ -203,12 +207,22 @@ public final class SampleGrid {
     number.setCellValueFactory(
         row -> new ReadOnlyStringWrapper(Counts.of(model.number(row.getValue()))));
     number.setSortable(false);
+    number.setCellFactory(
+        c -> {
+          var cell = new TextCell<Integer>(row -> false);
+          editor.frozen().hold(cell);
+          return cell;
+        });
     grid.getColumns().add(number);
     model.fields().forEach(field -> grid.getColumns().add(column(field)));
   }
 
-  /** Puts the columns of some fields before all others, in their order. */
-  public void lead(List<FieldId> first) {
+  /**
+   * Puts the columns of some fields before all others, in their order.
+   *
+   * @param frozen how many of them stay in sight while one scrolls sideways
+   */
+  public void lead(List<FieldId> first, int frozen) {
     if (grid.getColumns().isEmpty()) {
       return;
     }
@@ -220,6 +234,7 @@ public final class SampleGrid {
     if (!led.equals(grid.getColumns())) {
       grid.getColumns().setAll(led);
     }
+    editor.frozen().freeze(frozen + 1); // The number of the row, too.
   }
 
   /** The number of the row stands before all. */
@@ -238,6 +253,7 @@ public final class SampleGrid {
     column.setCellFactory(
         c -> {
           var cell = new TextCell<Integer>(row -> false);
+          editor.frozen().hold(cell);
           Runnable mark = () -> mark(cell, field);
           cell.indexProperty().subscribe(value -> mark.run());
           cell.itemProperty().subscribe(value -> mark.run());

@@ -1,6 +1,7 @@
 package joiner.desktop.widget;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -67,6 +68,7 @@ public final class CellEditor<S> extends Region {
   private record Place<S>(int row, S thing, Column<S> column) {}
 
   private final TableView<S> grid;
+  private final FrozenColumns<S> frozen;
   private final TextField field = new TextField();
   private final Region cursor = new Region();
   private final List<Column<S>> columns = new ArrayList<>();
@@ -83,6 +85,7 @@ public final class CellEditor<S> extends Region {
   /** Puts the grid into itself. */
   public CellEditor(TableView<S> grid) {
     this.grid = grid;
+    this.frozen = new FrozenColumns<>(grid);
     field.setManaged(false);
     field.setVisible(false);
     field.getStyleClass().add("cell-editor");
@@ -399,13 +402,14 @@ public final class CellEditor<S> extends Region {
 
   /** To the next cell that can be changed, or the one before; over the ends of rows if wanted. */
   private boolean go(int row, Column<S> from, int by, boolean overEnds) {
-    int count = columns.size();
-    int at = row * count + columns.indexOf(from) + by;
+    List<Column<S>> shown = shown();
+    int count = shown.size();
+    int at = row * count + shown.indexOf(from) + by;
     while (at >= 0 && at < grid.getItems().size() * count) {
       if (!overEnds && at / count != row) {
         return true;
       }
-      Column<S> column = columns.get(at % count);
+      Column<S> column = shown.get(at % count);
       boolean passed = overEnds && passedOver.equals(Optional.of(column.column()));
       boolean seen = column.column().isVisible();
       if (seen && !passed && column.open().test(grid.getItems().get(at / count))) {
@@ -415,10 +419,23 @@ public final class CellEditor<S> extends Region {
       at += by;
     }
     if (overEnds && by > 0 && pastEnd.getAsBoolean()) {
-      stand(grid.getItems().size() - 1, columns.getFirst());
+      stand(grid.getItems().size() - 1, shown.getFirst());
       return true;
     }
     return !overEnds;
+  }
+
+  /** The columns as they stand in the grid, whatever was moved there. */
+  private List<Column<S>> shown() {
+    List<TableColumn<S, ?>> order = grid.getColumns();
+    return columns.stream()
+        .sorted(Comparator.comparing(column -> order.indexOf(column.column())))
+        .toList();
+  }
+
+  /** The columns that stay in sight while one scrolls sideways. */
+  public FrozenColumns<S> frozen() {
+    return frozen;
   }
 
   private void stand(int row, Column<S> column) {
@@ -427,7 +444,7 @@ public final class CellEditor<S> extends Region {
       grid.getSelectionModel().clearAndSelect(row);
       grid.scrollTo(Math.max(0, row - 3));
     }
-    grid.scrollToColumn(column.column());
+    frozen.reveal(column.column());
     requestLayout();
   }
 

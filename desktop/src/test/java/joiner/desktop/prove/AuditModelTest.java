@@ -16,6 +16,7 @@ import joiner.edit.RemoveField;
 import joiner.meaning.Draft;
 import joiner.model.Design;
 import joiner.model.FieldId;
+import joiner.model.KnownFact;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.LinkedRows;
@@ -141,24 +142,91 @@ class AuditModelTest {
     open(Pottery.demo());
     model.look(true);
     test.untilChecked();
-    test.window.until(() -> model.shown() instanceof AuditModel.Shown.Lines && model.isLooked());
+    test.window.until(
+        () -> model.shown() instanceof AuditModel.Shown.Lines && model.saidAgain().isLooked());
     AuditModel.Line line = lines().lines().getFirst();
     assertThat(line.message())
         .isEqualTo("Course decides Minutes: it is said again in every session.");
-    AuditModel.Told told = line.anomaly().orElseThrow();
+    SaidAgain.Told told = line.anomaly().orElseThrow();
     assertThat(told.who()).as("people read names").isEqualTo("Raku weekend");
-    model.split(told.anomaly());
+    model.saidAgain().split(told.anomaly());
     test.untilProposed();
     assertThat(test.table("course").fieldNamed("minutes")).isEmpty();
     test.bench.accept();
     assertThat(test.table("course").fieldNamed("minutes")).isPresent();
-    assertThat(model.isLooked()).as("of the rows before").isFalse();
+    assertThat(model.saidAgain().isLooked()).as("of the rows before").isFalse();
     test.untilChecked();
     model.shown();
-    test.window.until(model::isLooked);
+    test.window.until(model.saidAgain()::isLooked);
     assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Clean.class);
     test.bench.undo();
     assertThat(test.table("session").fieldNamed("minutes")).isPresent();
+  }
+
+  private AuditModel.Shown.Lines looked() {
+    test.untilChecked();
+    model.shown();
+    test.window.until(model.saidAgain()::isLooked);
+    return lines();
+  }
+
+  @Test
+  void whatSomebodyKnowsIsKeptAndRowsThatDisagreeAreSettled() {
+    open(Pottery.demo());
+    model.look(true);
+    TableId session = new TableId("session");
+    AuditModel.Line shown = looked().lines().getFirst();
+    var minutes = shown.anomaly().orElseThrow().anomaly().fact();
+    model.saidAgain().know(session, minutes);
+    assertThat(test.table("session").facts()).containsExactly(minutes);
+    AuditModel.Line known = looked().lines().getFirst();
+    assertThat(known.anomaly().orElseThrow().anomaly().isKnown()).isTrue();
+    type("session", 0, "minutes", "95");
+    AuditModel.Line disputed = looked().lines().getFirst();
+    SaidAgain.Told told = disputed.anomaly().orElseThrow();
+    assertThat(disputed.message())
+        .isEqualTo("Course decides Minutes, as somebody said, but 6 rows disagree.");
+    assertThat(disputed.rows()).contains(1).hasSize(6);
+    SaidAgain.Dispute dispute = told.disputes().getFirst();
+    assertThat(dispute.who()).as("people read names").isEqualTo("Throwing on the wheel");
+    assertThat(dispute.said()).containsExactly("120", "95");
+    assertThat(model.saidAgain().changingByMost(told)).isEqualTo(1);
+    assertThat(model.saidAgain().changing(told, dispute, dispute.of().said().getLast()))
+        .isEqualTo(5);
+    model.saidAgain().settleByMost(told);
+    assertThat(looked().lines().getFirst().anomaly().orElseThrow().disputes()).isEmpty();
+    assertThat(test.bench.draft().rows().of(session).cell(0, new FieldId("minutes")))
+        .contains("120");
+    test.bench.undo();
+    assertThat(looked().lines().getFirst().anomaly().orElseThrow().disputes()).hasSize(1);
+    model.saidAgain().forget(session, minutes);
+    assertThat(test.table("session").facts()).isEmpty();
+  }
+
+  @Test
+  void whatIsNotSoIsSaidNoMore() {
+    open(Pottery.demo());
+    model.look(true);
+    TableId session = new TableId("session");
+    var fact = looked().lines().getFirst().anomaly().orElseThrow().anomaly().fact();
+    model.saidAgain().know(session, new KnownFact(fact.determinant(), fact.dependents(), false));
+    test.untilChecked();
+    model.shown();
+    test.window.until(model.saidAgain()::isLooked);
+    assertThat(model.shown()).isInstanceOf(AuditModel.Shown.Clean.class);
+  }
+
+  @Test
+  void aFactOfATableWithoutRowsIsALineWithoutRows() {
+    Draft demo = Pottery.demo();
+    open(new Draft(demo.design(), SampleRows.NONE));
+    model.look(true);
+    var fact =
+        new KnownFact(List.of(new FieldId("course_code")), List.of(new FieldId("minutes")), true);
+    model.saidAgain().know(new TableId("session"), fact);
+    AuditModel.Line line = looked().lines().getFirst();
+    assertThat(line.rows()).isEmpty();
+    assertThat(line.isUnread()).isFalse();
   }
 
   @Test
