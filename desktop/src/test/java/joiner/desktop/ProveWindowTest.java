@@ -8,10 +8,12 @@ import javafx.geometry.Orientation;
 import javafx.scene.control.Button;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.control.TableCell;
+import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import joiner.desktop.widget.ChoiceBoxes;
 import joiner.desktop.work.Stage;
 import joiner.edit.ChangeTable;
 import joiner.model.FieldId;
@@ -274,6 +276,87 @@ class ProveWindowTest extends OpenedWindow {
     until(() -> started.getText().startsWith("2026-03-14"));
     assertThat(started.getText()).contains("18:05");
     untilFocused("enter-started_at");
+  }
+
+  @Test
+  void oneOfAFewChoicesIsTakenByArrowsLettersAndClicks(FxRobot robot) throws Exception {
+    enter(robot, "kiln");
+    ChoiceBoxes fuel = node(robot, "enter-fuel", ChoiceBoxes.class);
+    robot.interact(fuel::requestFocus);
+    untilFocused("enter-fuel");
+    robot.type(KeyCode.RIGHT);
+    assertThat(taken(fuel)).containsExactly("electric");
+    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.RIGHT);
+    assertThat(taken(fuel)).as("the last is the last").containsExactly("raku");
+    robot.write("g");
+    assertThat(taken(fuel)).containsExactly("gas");
+    robot.type(KeyCode.DELETE);
+    assertThat(taken(fuel)).as("one is required").containsExactly("gas");
+    robot.interact(((ToggleButton) fuel.getChildren().getFirst())::fire);
+    assertThat(taken(fuel)).containsExactly("electric");
+    robot.interact(((ToggleButton) fuel.getChildren().getFirst())::fire);
+    assertThat(taken(fuel)).as("it stays").containsExactly("electric");
+    robot.type(KeyCode.TAB);
+    until(() -> scene.getFocusOwner() instanceof TextField);
+  }
+
+  private static List<String> taken(ChoiceBoxes boxes) {
+    return boxes.getChildren().stream()
+        .map(ToggleButton.class::cast)
+        .filter(ToggleButton::isSelected)
+        .map(ToggleButton::getText)
+        .toList();
+  }
+
+  @Test
+  void rowsAreSortedByWhatTheyAreRecognisedByAndOpenedOneAfterTheOther(FxRobot robot)
+      throws Exception {
+    enter(robot, "member");
+    sortByLabel(robot, TableColumn.SortType.ASCENDING);
+    openFirst(robot, "Alder Sedge");
+    sortByLabel(robot, TableColumn.SortType.DESCENDING);
+    openFirst(robot, "Zeb Tamarisk");
+    until(() -> says(robot, "1 of 40 found"));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    until(() -> says(robot, "2 of 40 found"));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).release(KeyCode.CONTROL);
+    until(() -> says(robot, "1 of 40 found"));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).release(KeyCode.CONTROL);
+    assertThat(says(robot, "1 of 40 found")).isTrue();
+  }
+
+  private <T> void sortByLabel(FxRobot robot, TableColumn.SortType type) {
+    robot.interact(
+        () -> {
+          @SuppressWarnings("unchecked")
+          var list = (TableView<T>) rows(robot);
+          TableColumn<T, ?> label = list.getColumns().getFirst();
+          label.setSortType(type);
+          list.getSortOrder().setAll(List.of(label));
+        });
+  }
+
+  private void openFirst(FxRobot robot, String name) throws Exception {
+    until(
+        () -> {
+          rows(robot).getSelectionModel().clearAndSelect(0);
+          return says(robot, name);
+        });
+    assertThat(rows(robot).getSortOrder()).hasSize(1);
+  }
+
+  @Test
+  void allFieldsOfRowsBelowAreThereForWhoWantsThem(FxRobot robot) throws Exception {
+    enter(robot, "kiln");
+    robot.interact(() -> rows(robot).getSelectionModel().select(0));
+    Button all = node(robot, "fields-fk_firing_kiln_id", Button.class);
+    int before = robot.lookup(".below-fk_firing_kiln_id-0").queryAll().size();
+    robot.interact(all::requestFocus);
+    robot.type(KeyCode.SPACE);
+    until(() -> robot.lookup(".below-fk_firing_kiln_id-0").queryAll().size() > before);
+    untilFocused("fields-fk_firing_kiln_id");
+    robot.type(KeyCode.SPACE);
+    until(() -> robot.lookup(".below-fk_firing_kiln_id-0").queryAll().size() == before);
   }
 
   @Test

@@ -16,7 +16,10 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Calendar;
+import joiner.desktop.widget.ChoiceBoxes;
+import joiner.desktop.widget.HueMark;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -32,6 +35,8 @@ import org.kordamp.ikonli.feather.Feather;
 
 /** The controls by which rows are entered, which show again and again what there is now. */
 final class EnterControls {
+  private static final int MOST_BOXES = 4;
+  private static final int MOST_LETTERS = 26;
   private static final int ISO_DAY = "2026-03-14".length();
 
   private final EnterModel model;
@@ -43,15 +48,21 @@ final class EnterControls {
     this.texts = texts;
   }
 
-  /** Where a control stands: what is there now, and what takes what is typed. */
-  record At(String id, Text text, Consumer<Map<FieldId, String>> type) {
+  /**
+   * Where a control stands.
+   *
+   * @param roomy whether there is room for more than one control
+   * @param text what is there now
+   * @param type takes what is typed
+   */
+  record At(String id, boolean roomy, Text text, Consumer<Map<FieldId, String>> type) {
     /** What a cell holds. */
     interface Text {
       String of(FieldId field);
     }
 
     private At within(EnterPart part) {
-      return new At(id + "-" + part.fields().getLast().value(), text, type);
+      return new At(id + "-" + part.fields().getLast().value(), roomy, text, type);
     }
   }
 
@@ -71,10 +82,9 @@ final class EnterControls {
     return switch (part) {
       case EnterPart.To(Relationship over, Table parent) -> reference(table, over, name, at);
       case EnterPart.Own(Field field) when !EnterPart.isTyped(field) -> given(field, name, at);
-      case EnterPart.Own(Field field) when field.type() instanceof FieldType.Choice choice ->
-          choices(field, offered(choice), name, at);
-      case EnterPart.Own(Field field) when field.type().kind() == Kind.BOOLEAN ->
-          choices(field, List.of("true", "false"), name, at);
+      case EnterPart.Own(Field field) when at.roomy && areBoxes(field) ->
+          boxes(table, field, name, at);
+      case EnterPart.Own(Field field) when isChosen(field) -> choices(field, name, at);
       case EnterPart.Own(Field field) -> typed(field, name, at);
     };
   }
@@ -91,11 +101,24 @@ final class EnterControls {
     return wrong;
   }
 
-  private static List<String> offered(FieldType.Choice choice) {
-    return choice.entries().stream()
-        .filter(entry -> !entry.retired())
-        .map(FieldType.Choice.Entry::text)
-        .toList();
+  private static boolean isChosen(Field field) {
+    return field.type() instanceof FieldType.Choice || field.type().kind() == Kind.BOOLEAN;
+  }
+
+  /** Whether a field is chosen from so few choices that they stand side by side. */
+  boolean areBoxes(Field field) {
+    List<String> choices = isChosen(field) ? offered(field) : List.of();
+    int letters = choices.stream().mapToInt(choice -> choice(choice).length()).sum();
+    return !choices.isEmpty() && choices.size() <= MOST_BOXES && letters <= MOST_LETTERS;
+  }
+
+  private static List<String> offered(Field field) {
+    return field.type() instanceof FieldType.Choice choice
+        ? choice.entries().stream()
+            .filter(entry -> !entry.retired())
+            .map(FieldType.Choice.Entry::text)
+            .toList()
+        : List.of("true", "false");
   }
 
   private Region typed(Field field, String name, At at) {
@@ -145,8 +168,8 @@ final class EnterControls {
             calendar.open();
           }
         });
-    if (!at.id.startsWith("enter-")) {
-      return control; // A line of a grid has no room for more.
+    if (!at.roomy) {
+      return control;
     }
     Button open = Parts.iconButton(Feather.CALENDAR, texts.get("enter.calendar"), calendar::open);
     open.setId(at.id + "-calendar");
@@ -202,11 +225,42 @@ final class EnterControls {
     return button;
   }
 
-  private Region choices(Field field, List<String> choices, String name, At at) {
+  private Region boxes(Table table, Field field, String name, At at) {
+    List<String> choices = offered(field);
+    var boxes =
+        new ChoiceBoxes(
+            name,
+            choices,
+            this::choice,
+            !table.isRequired(field.id()),
+            taken -> at.type.accept(Map.of(field.id(), taken)));
+    boxes.setId(at.id);
+    Label other = Parts.label("", "muted", "small");
+    if (field.type() instanceof FieldType.Choice choice) {
+      boxes.marked(
+          text ->
+              choice
+                  .find(text)
+                  .flatMap(FieldType.Choice.Entry::hue)
+                  .map(hue -> HueMark.of(Optional.of(hue)))
+                  .orElse(null));
+    }
+    showing.add(
+        () -> {
+          String now = at.text.of(field.id());
+          boxes.show(now);
+          boolean offered = now.isEmpty() || choices.contains(now);
+          other.setText(offered ? "" : texts.get("enter.choice.other", now));
+          Parts.toggle(other, !offered);
+        });
+    return new VBox(2, boxes, other);
+  }
+
+  private Region choices(Field field, String name, At at) {
     Button button = picked(name, at);
     button.setOnAction(
         event -> {
-          var all = new ArrayList<>(choices);
+          var all = new ArrayList<>(offered(field));
           all.addFirst("");
           new Picker<>(name, Offers.among(all, this::choice))
               .at(Optional.of(at.text.of(field.id())))

@@ -1,12 +1,17 @@
 package joiner.desktop.prove;
 
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -17,6 +22,7 @@ import joiner.entry.Entered;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Relationship;
+import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.naming.Counts;
 import joiner.rows.RowId;
@@ -29,6 +35,7 @@ final class EnterDetails {
   private static final double MOMENT = 158;
   private static final int MOST_ROWS = 30;
   private static final int MOST_COLUMNS = 5;
+  private static final int MORE_ROWS = 100;
 
   private final Workbench bench;
   private final Texts texts;
@@ -36,24 +43,34 @@ final class EnterDetails {
   private final EnterBelow below;
   private final EnterControls controls;
   private final Consumer<Relationship> add;
+  private final Runnable again;
+
+  /** How many rows are shown where somebody wants more than the last ones. */
+  private final Map<RelationshipId, Integer> most = new HashMap<>();
+
+  /** Where somebody wants all fields. */
+  private final Set<RelationshipId> wide = new HashSet<>();
 
   /**
    * Lines of a form.
    *
    * @param add adds a row and goes to it
+   * @param again shows all lines anew
    */
   EnterDetails(
       Workbench bench,
       Texts texts,
       EnterModel model,
       EnterControls controls,
-      Consumer<Relationship> add) {
+      Consumer<Relationship> add,
+      Runnable again) {
     this.bench = bench;
     this.texts = texts;
     this.model = model;
     this.below = model.below();
     this.controls = controls;
     this.add = add;
+    this.again = again;
   }
 
   /** By what the controls of a row are found. */
@@ -70,23 +87,53 @@ final class EnterDetails {
     more.setId("add-" + over.name());
     var heading = Parts.label(heading(over, child, rows.size()), "strong");
     var box = new VBox(6, Parts.row(8, heading, Parts.spring(), more));
-    List<EnterPart> parts =
+    List<EnterPart> all =
         model.parts(child).stream()
             .filter(part -> part.fields().stream().noneMatch(over.childFields()::contains))
             .filter(part -> !(part instanceof EnterPart.Own own) || EnterPart.isTyped(own.field()))
-            .limit(MOST_COLUMNS)
             .toList();
+    boolean whole = wide.contains(over.id());
+    List<EnterPart> parts = whole ? all : all.stream().limit(MOST_COLUMNS).toList();
     if (!rows.isEmpty() && !parts.isEmpty()) {
       box.getChildren().add(sideways(grid(over, child, rows, parts)));
     }
     box.getChildren().add(controls.refusals(() -> below.refusals(over), "\n"));
-    if (rows.size() > MOST_ROWS) {
-      box.getChildren()
-          .add(
-              Parts.label(
-                  texts.get("enter.more", rows.size() - MOST_ROWS, child.label()), "muted"));
+    var further = new FlowPane(8, 4);
+    int hidden = rows.size() - most(over);
+    if (hidden > 0) {
+      Button earlier =
+          Parts.button(
+              texts.get("enter.more", Counts.of(Math.min(hidden, MORE_ROWS)), Counts.of(hidden)),
+              () -> {
+                most.put(over.id(), most(over) + MORE_ROWS);
+                again.run();
+              });
+      earlier.setId("more-" + over.name());
+      further.getChildren().add(earlier);
+    }
+    if (!rows.isEmpty() && all.size() > MOST_COLUMNS) {
+      String words =
+          whole ? texts.get("enter.fields.fewer") : texts.get("enter.fields.all", all.size());
+      Button fields =
+          Parts.button(
+              words,
+              () -> {
+                if (!wide.remove(over.id())) {
+                  wide.add(over.id());
+                }
+                again.run();
+              });
+      fields.setId("fields-" + over.name());
+      further.getChildren().add(fields);
+    }
+    if (!further.getChildren().isEmpty()) {
+      box.getChildren().add(further);
     }
     return box;
+  }
+
+  private int most(Relationship over) {
+    return most.getOrDefault(over.id(), MOST_ROWS);
   }
 
   /** How many there are, and as what where they could refer in several ways. */
@@ -115,7 +162,7 @@ final class EnterDetails {
     for (int column = 0; column < parts.size(); column++) {
       grid.add(Parts.label(parts.get(column).label(child), "muted", "small"), column, 0);
     }
-    int first = Math.max(0, rows.size() - MOST_ROWS);
+    int first = Math.max(0, rows.size() - most(over));
     for (int place = first; place < rows.size(); place++) {
       line(grid, place - first + 1, over, child, place, parts);
       Optional<RowId> saved = rows.get(place).row();
@@ -131,6 +178,7 @@ final class EnterDetails {
     var at =
         new EnterControls.At(
             "below-" + over.name() + "-" + place,
+            false,
             field -> text(over, place, field),
             typed -> below.type(over, place, typed));
     for (int column = 0; column < parts.size(); column++) {

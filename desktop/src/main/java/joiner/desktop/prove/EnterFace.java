@@ -1,6 +1,5 @@
 package joiner.desktop.prove;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,8 +24,6 @@ import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Workbench;
-import joiner.edit.EnterRows;
-import joiner.entry.Refusal;
 import joiner.expression.Kind;
 import joiner.model.Design;
 import joiner.model.Field;
@@ -36,6 +33,7 @@ import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.naming.Counts;
 import joiner.rows.RowId;
+import org.kordamp.ikonli.feather.Feather;
 
 /** The face Enter: the rows of a table, one of them as a form with those that refer to it below. */
 final class EnterFace implements Face {
@@ -62,6 +60,9 @@ final class EnterFace implements Face {
   private final Button back = Parts.button("", () -> {});
   private final Button unfinished = Parts.button("", () -> {});
   private final Button up = Parts.button("", () -> {});
+  private final Button before;
+  private final Button after;
+  private final Label placed = Parts.label("", "muted", "small");
   private final Button like = Parts.button("", () -> {});
   private final Button delete = Parts.button("", () -> {});
   private final Consumer<Row> ifDeleted;
@@ -71,6 +72,7 @@ final class EnterFace implements Face {
   private final WhenSeen seen = new WhenSeen(this::show);
   private final EnterControls controls;
   private final EnterDetails lines;
+  private final EnterSide told;
   private Optional<Built> built = Optional.empty();
 
   /** What the form was made for; while that is the same its controls stay. */
@@ -87,9 +89,12 @@ final class EnterFace implements Face {
     this.model = new EnterModel(bench, texts);
     this.ifDeleted = ifDeleted;
     this.list = new EnterList(model, texts, this::begin, this::takeIn);
+    this.told = new EnterSide(bench, texts, model);
     this.controls = new EnterControls(model, texts);
-    this.lines = new EnterDetails(bench, texts, model, controls, this::addTo);
+    this.lines = new EnterDetails(bench, texts, model, controls, this::addTo, this::again);
     this.intake = new IntakePane(bench, texts, this::backToForm);
+    this.before = Parts.iconButton(Feather.CHEVRON_LEFT, texts.get("enter.before"), () -> step(-1));
+    this.after = Parts.iconButton(Feather.CHEVRON_RIGHT, texts.get("enter.after"), () -> step(1));
     right.getChildren().setAll(form(), deeds());
     for (VBox half : List.of(right, intake.node())) {
       half.setMinWidth(0);
@@ -103,6 +108,12 @@ final class EnterFace implements Face {
         event -> {
           if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER && !save.isDisabled()) {
             model.save();
+            event.consume();
+          } else if (event.isShortcutDown() && event.getCode() == KeyCode.PAGE_UP) {
+            step(-1);
+            event.consume();
+          } else if (event.isShortcutDown() && event.getCode() == KeyCode.PAGE_DOWN) {
+            step(1);
             event.consume();
           }
         });
@@ -131,7 +142,10 @@ final class EnterFace implements Face {
     form.setId("enter-form");
     content
         .getChildren()
-        .setAll(Parts.row(8, up, title, Parts.spring(), like, delete), form, details);
+        .setAll(
+            Parts.row(8, up, title, Parts.spring(), before, placed, after, like, delete),
+            form,
+            details);
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
     return scroll;
@@ -190,8 +204,35 @@ final class EnterFace implements Face {
     }
   }
 
+  /** Shows more or fewer of the same rows below. */
+  private void again() {
+    built = built.map(b -> new Built(b.design, b.table, b.row, ""));
+    show();
+  }
+
   private void backToForm() {
     main.getChildren().setAll(list.node(), right);
+  }
+
+  /** Opens the row before or after the open one among those that are found. */
+  private void step(int by) {
+    model
+        .opened()
+        .flatMap(row -> model.found().beside(row, by))
+        .ifPresent(next -> model.open(Optional.of(next.id())));
+  }
+
+  private void showPlace() {
+    Optional<RowId> open = model.opened();
+    int place = open.map(model.found()::place).orElse(-1);
+    int all = model.found().rows().size();
+    placed.setText(
+        place < 0 ? "" : texts.get("enter.placed", Counts.of(place + 1), Counts.of(all)));
+    before.setDisable(place <= 0);
+    after.setDisable(place < 0 || place + 1 >= all);
+    for (Node node : List.of(before, placed, after)) {
+      Parts.toggle(node, place >= 0);
+    }
   }
 
   /** Begins anew. */
@@ -237,7 +278,8 @@ final class EnterFace implements Face {
     }
     controls.show();
     showState(table.get());
-    showSide(table.get());
+    showPlace();
+    side.getChildren().setAll(told.of(table.get(), title.getText()));
   }
 
   /** Controls of another row, or of more or fewer rows below; whoever types there types on. */
@@ -278,14 +320,19 @@ final class EnterFace implements Face {
     String name = part.label(table);
     Label called = Parts.label(name + (required ? " •" : ""), "muted", "small");
     Node control =
-        controls.of(table, part, name, new EnterControls.At("enter", model::text, model::type));
+        controls.of(
+            table, part, name, new EnterControls.At("enter", true, model::text, model::type));
     Label wrong =
         controls.refusals(
             () -> model.isUnsaved(model.opened()) ? model.refusals(part.fields()) : List.of(), " ");
     double width = width(part);
     wrong.setMaxWidth(width);
     var box = new VBox(2, called, control, wrong);
-    box.setPrefWidth(width);
+    if (part instanceof EnterPart.Own(Field field) && controls.areBoxes(field)) {
+      box.setMinWidth(width); // All of them stand side by side.
+    } else {
+      box.setPrefWidth(width);
+    }
     return box;
   }
 
@@ -344,106 +391,5 @@ final class EnterFace implements Face {
             : typed && refused > 0
                 ? texts.get("enter.refused", refused)
                 : typed && tried.isEmpty() ? texts.get("enter.trying") : "");
-  }
-
-  private void showSide(Table table) {
-    var nodes = new ArrayList<Node>();
-    nodes.add(Parts.prose(title.getText(), "title"));
-    boolean typed = model.isUnsaved(model.opened());
-    nodes.add(
-        Parts.label(
-            texts.get(
-                typed
-                    ? "enter.side.unsaved"
-                    : model.opened().isEmpty() ? "enter.side.new" : "enter.side.saved"),
-            "muted"));
-    if (typed) {
-      same(nodes);
-      refusals(nodes);
-    }
-    model.tried().ifPresent(tried -> filledIn(table, tried, nodes));
-    if (typed) {
-      model.tried().ifPresent(tried -> sends(tried, nodes));
-    }
-    side.getChildren().setAll(nodes);
-  }
-
-  private void refusals(List<Node> nodes) {
-    List<Refusal> all = model.refusals();
-    if (all.isEmpty()) {
-      return;
-    }
-    nodes.add(Parts.label(texts.get("enter.side.refused"), "heading"));
-    for (Refusal refusal : all) {
-      Table of = bench.design().table(refusal.table());
-      String where = of.label() + ": " + String.join(", ", of.labelsOf(refusal.fields()));
-      nodes.add(
-          Parts.card(
-              List.of(Parts.prose(where, "strong"), Parts.prose(refusal.message())), "brick-card"));
-    }
-  }
-
-  /** A row that is there under the same key or name, and what can be done about it. */
-  private void same(List<Node> nodes) {
-    Optional<RowId> byKey = model.same().existing();
-    Optional<RowId> there = byKey.or(model.same()::alike);
-    if (there.isEmpty()) {
-      return;
-    }
-    RowId row = there.get();
-    nodes.add(Parts.label(texts.get("enter.existing"), "heading"));
-    var parts = new ArrayList<Node>();
-    parts.add(Parts.prose(model.same().label(row), "strong"));
-    for (EnterSame.Difference one : model.same().differences(row)) {
-      parts.add(
-          Parts.prose(
-              texts.get(
-                  "enter.existing.differs",
-                  one.field().label(),
-                  orNothing(one.there()),
-                  orNothing(one.typed())),
-              "small"));
-    }
-    if (byKey.isEmpty()) {
-      parts.add(Parts.prose(texts.get("enter.existing.both"), "muted", "small"));
-    }
-    nodes.add(Parts.card(parts, "oak-card"));
-    nodes.add(Parts.button(texts.get("enter.existing.open"), () -> model.open(Optional.of(row))));
-    nodes.add(Parts.button(texts.get("enter.existing.overwrite"), () -> model.overwrite(row)));
-  }
-
-  private String orNothing(String text) {
-    return text.isBlank() ? texts.get("list.without") : text;
-  }
-
-  private void filledIn(Table table, Tried tried, List<Node> nodes) {
-    List<Field> given = table.fields().stream().filter(f -> !EnterPart.isTyped(f)).toList();
-    if (given.isEmpty()) {
-      return;
-    }
-    nodes.add(Parts.label(texts.get("enter.side.given"), "heading"));
-    for (Field field : given) {
-      String text = tried.shown().getOrDefault(field.id(), "–");
-      nodes.add(Parts.fact(field.label(), text.length() > 28 ? text.substring(0, 27) + "…" : text));
-    }
-  }
-
-  /** What one save sends to a database. */
-  private void sends(Tried tried, List<Node> nodes) {
-    nodes.add(Parts.label(texts.get("enter.side.sends"), "heading"));
-    Map<String, Integer> statements = new LinkedHashMap<>();
-    for (EnterRows.One one : tried.trial().edit().rows()) {
-      String name = bench.design().table(one.table()).name();
-      statements.merge((one.row().isEmpty() ? "INSERT INTO " : "UPDATE ") + name, 1, Integer::sum);
-    }
-    var lines = new ArrayList<Node>();
-    statements.forEach(
-        (statement, times) ->
-            lines.add(
-                Parts.label(
-                    statement + " …" + (times > 1 ? "  " + Counts.of(times) + " rows" : ""),
-                    "mono")));
-    lines.add(Parts.label("COMMIT", "mono"));
-    nodes.add(Parts.card(lines));
   }
 }

@@ -16,10 +16,12 @@ import joiner.desktop.work.Computed;
 import joiner.desktop.work.Lane;
 import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeTable;
+import joiner.expression.Checked;
 import joiner.expression.Kind;
 import joiner.meaning.Completions;
 import joiner.meaning.Draft;
 import joiner.meaning.ParentRows;
+import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.Listing;
@@ -55,29 +57,38 @@ final class EnterFound {
    * @param values what fields hold, an empty text for none
    * @param condition of SQL over the row; may be blank
    * @param order instead of the one the design keeps
+   * @param firstOnly whether the first row that is found is enough
    */
   private record Wanted(
-      String words, Map<FieldId, String> values, String condition, Optional<List<By>> order) {
-    static final Wanted ALL = new Wanted("", Map.of(), "", Optional.empty());
+      String words,
+      Map<FieldId, String> values,
+      String condition,
+      Optional<List<By>> order,
+      boolean firstOnly) {
+    static final Wanted ALL = new Wanted("", Map.of(), "", Optional.empty(), false);
 
     Wanted {
       values = Map.copyOf(values);
     }
 
     Wanted withWords(String other) {
-      return new Wanted(other, values, condition, order);
+      return new Wanted(other, values, condition, order, firstOnly);
     }
 
     Wanted withValues(Map<FieldId, String> other) {
-      return new Wanted(words, other, condition, order);
+      return new Wanted(words, other, condition, order, firstOnly);
     }
 
     Wanted withCondition(String other) {
-      return new Wanted(words, values, other, order);
+      return new Wanted(words, values, other, order, firstOnly);
     }
 
     Wanted withOrder(Optional<List<By>> other) {
-      return new Wanted(words, values, condition, other);
+      return new Wanted(words, values, condition, other, firstOnly);
+    }
+
+    Wanted withFirstOnly(boolean is) {
+      return new Wanted(words, values, condition, order, is);
     }
   }
 
@@ -175,6 +186,7 @@ final class EnterFound {
       List<Row> rows =
           now.get().rows.stream()
               .filter(row -> row.search.contains(words) && holds(now.get(), row, want.values))
+              .limit(want.firstOnly ? 1 : Long.MAX_VALUE)
               .toList();
       found = Optional.of(new Found(now.get(), want, rows));
     }
@@ -251,6 +263,44 @@ final class EnterFound {
             .withOrder(Optional.of(List.copyOf(other)).filter(o -> !o.equals(listing().order()))));
   }
 
+  /** By which fields rows are sorted where they are sorted by what they are recognised by. */
+  List<FieldId> recognisedBy() {
+    return table
+        .flatMap(bench.design()::find)
+        .map(
+            t ->
+                bench.draft().meaning().of(t).rowLabel().orElse(null) instanceof Checked.Sound label
+                    ? TableMeaning.fieldsOf(label)
+                    : t.primaryKey())
+        .orElse(List.of());
+  }
+
+  /** Whether only the first row that is found is listed. */
+  boolean isFirstOnly() {
+    return wanted().firstOnly;
+  }
+
+  /** The row that comes so many places after another among those found; none beyond their ends. */
+  Optional<Row> beside(RowId row, int by) {
+    List<Row> rows = rows();
+    int place = place(row);
+    int next = place + by;
+    return place >= 0 && next >= 0 && next < rows.size()
+        ? Optional.of(rows.get(next))
+        : Optional.empty();
+  }
+
+  /** Its place among those found, from 0; -1 for none of them. */
+  int place(RowId row) {
+    List<Row> rows = rows();
+    for (int i = 0; i < rows.size(); i++) {
+      if (rows.get(i).id.equals(row)) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
   /** What a field holds that rows are looked for by; empty: whatever it is. */
   Optional<String> chosen(FieldId field) {
     return Optional.ofNullable(wanted().values.get(field));
@@ -300,6 +350,9 @@ final class EnterFound {
 
     /** In the order in which rows were entered. */
     record Unsort() implements Deed {}
+
+    /** Lists the first row that is found, or all. */
+    record First(boolean only) implements Deed {}
   }
 
   /** How the list can be changed now. */
@@ -312,6 +365,7 @@ final class EnterFound {
             .filter(field -> field.type().kind() != Kind.BYTES)
             .toList();
     Listing kept = listing();
+    deeds.add(new Deed.First(!isFirstOnly()));
     fields.forEach(f -> deeds.add(new Deed.Column(f, !kept.columns().contains(f.id()))));
     fields.forEach(f -> deeds.add(new Deed.Filter(f, !kept.filters().contains(f.id()))));
     fields.forEach(
@@ -350,6 +404,7 @@ final class EnterFound {
                       order().stream().filter(by -> !by.field().equals(field.id())))
                   .toList());
       case Deed.Unsort unsort -> order(List.of());
+      case Deed.First(boolean only) -> want(wanted().withFirstOnly(only));
     }
   }
 

@@ -1,24 +1,17 @@
 package joiner.desktop.prove;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.TableCell;
-import javafx.scene.control.TableColumn;
-import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import joiner.desktop.prove.EnterFound.Deed;
 import joiner.desktop.prove.EnterFound.Held;
@@ -30,21 +23,16 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.Listing.By;
 import joiner.model.Table;
 import joiner.naming.Counts;
 
 /**
- * The rows at the left of a form: looked for by words, by what fields hold, and by a condition;
- * with the columns and in the order the design keeps.
+ * The rows at the left of a form, and how they are looked for: by words, by what fields hold, and
+ * by a condition; what is done with all that are found.
  */
 final class EnterList {
   private static final double LEAST = 150;
   private static final double MOST = 210;
-  private static final double SCROLL_BAR = 18;
-  private static final double LEAST_COLUMN = 60;
-  private static final double LETTER = 6.9;
-  private static final int LOOKED_AT = 60;
   private static final double SHARE = 0.28;
   private static final double SHARE_WITH_COLUMNS = 0.5;
 
@@ -55,19 +43,17 @@ final class EnterList {
   private final TextField condition = new TextField();
   private final Label fault = Parts.prose("", "brick", "small");
   private final FlowPane looked = new FlowPane(6, 6);
-  private final TableView<Row> rows = new TableView<>();
+  private final EnterColumns rows;
   private final Label count = Parts.label("", "muted", "small");
   private final Button all;
   private final Button fresh;
   private final Button list;
+  private final Button first;
   private final Button takeIn;
   private final TextField value = new TextField();
   private final VBox node;
   private Optional<Table> shownOf = Optional.empty();
-  private List<FieldId> columns = List.of();
   private List<FieldId> filters = List.of();
-  private List<Row> rowsShown = List.of();
-  private final Map<TableColumn<Row, ?>, Double> widths = new HashMap<>();
   private boolean filling;
 
   /**
@@ -83,15 +69,18 @@ final class EnterList {
     this.fresh = wide("enter-new", "", begin);
     this.all = wide("enter-all", texts.get("enter.all"), this::pickForAll);
     this.takeIn = wide("enter-intake", texts.get("intake.begin"), fromElsewhere);
+    this.rows = new EnterColumns(model, texts);
     this.list = Parts.button(texts.get("list.list"), this::change);
+    this.first = Parts.chip(texts.get("list.first.chip"), this::allAgain, this::allAgain, "picked");
+    first.setId("list-first");
     list.setId("enter-list");
     list.setTooltip(new Tooltip(texts.get("list.why")));
     looking();
     sieving();
-    table();
     value.setId("enter-all-value");
     Parts.toggle(value, false);
-    node = new VBox(6, fresh, words, looked, condition, fault, rows, count, all, value, takeIn);
+    node =
+        new VBox(6, fresh, words, looked, condition, fault, rows.node(), count, all, value, takeIn);
     node.setMinWidth(LEAST);
   }
 
@@ -113,22 +102,7 @@ final class EnterList {
     return Math.clamp(
         of * (plain ? SHARE : SHARE_WITH_COLUMNS),
         LEAST,
-        plain ? MOST : Math.max(wanted() + SCROLL_BAR, LEAST));
-  }
-
-  /**
-   * Columns take what room there is; where there is too little they stay whole and are scrolled.
-   */
-  private void share() {
-    boolean room = columns.isEmpty() || wanted() <= rows.getWidth();
-    rows.setColumnResizePolicy(TableView.UNCONSTRAINED_RESIZE_POLICY); // It is shared out anew.
-    if (room) {
-      rows.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
-    }
-  }
-
-  private double wanted() {
-    return widths.values().stream().mapToDouble(w -> w).sum();
+        plain ? MOST : Math.max(rows.wanted(), LEAST));
   }
 
   private void looking() {
@@ -154,7 +128,7 @@ final class EnterList {
             words.clear();
             event.consume();
           } else if (event.getCode() == KeyCode.DOWN) {
-            rows.requestFocus();
+            rows.node().requestFocus();
             event.consume();
           }
         });
@@ -194,45 +168,9 @@ final class EnterList {
     showCondition();
   }
 
-  private void table() {
-    rows.setId("enter-rows");
-    rows.setAccessibleText(texts.get("enter.rows"));
-    rows.setFixedCellSize(28);
-    rows.widthProperty().subscribe(width -> share());
-    rows.setPlaceholder(Parts.prose("", "muted"));
-    rows.setSortPolicy(
-        view -> {
-          if (!filling) {
-            found.order(order(view));
-          }
-          return true; // The rows come in that order.
-        });
-    rows.getSelectionModel()
-        .selectedItemProperty()
-        .subscribe(
-            row -> {
-              if (!filling && row != null) {
-                model.open(Optional.of(row.id()));
-              }
-            });
-    VBox.setVgrow(rows, Priority.ALWAYS);
-  }
-
-  private static List<By> order(TableView<Row> view) {
-    return view.getSortOrder().stream()
-        .map(
-            column ->
-                new By(
-                    (FieldId) column.getUserData(),
-                    column.getSortType() == TableColumn.SortType.DESCENDING))
-        .toList();
-  }
-
   /** The row that is open, if it is among those that are found. */
   Optional<Row> open() {
-    return rows.getItems().stream()
-        .filter(row -> model.opened().equals(Optional.of(row.id())))
-        .findFirst();
+    return rows.open();
   }
 
   /** Finds all rows again. */
@@ -261,21 +199,10 @@ final class EnterList {
     }
     Table table = shownOf.get();
     filling = true;
-    showColumns(table);
+    rows.show(table);
     showLooked(table);
     showCondition();
     List<Row> now = found.rows();
-    if (now != rowsShown) {
-      rowsShown = now;
-      rows.getItems().setAll(now);
-    }
-    Optional<Row> open = open();
-    if (open.isPresent()) {
-      rows.getSelectionModel().select(open.get());
-    } else {
-      rows.getSelectionModel().clearSelection();
-    }
-    rows.refresh();
     all.setDisable(now.isEmpty() || !model.canEnter());
     takeIn.setDisable(!model.canEnter());
     filling = false;
@@ -286,107 +213,6 @@ final class EnterList {
             Counts.of(model.count(), table.noun().singular(), table.noun().plural())));
   }
 
-  private void showColumns(Table table) {
-    List<FieldId> wanted = found.listing().columns();
-    if (rows.getColumns().isEmpty() || !wanted.equals(columns)) {
-      columns = wanted;
-      var all = new ArrayList<TableColumn<Row, ?>>();
-      all.add(labels());
-      wanted.forEach(field -> all.add(column(field)));
-      rows.getColumns().setAll(all);
-    }
-    rows.getColumns().getFirst().setText(table.label());
-    for (TableColumn<Row, ?> column : rows.getColumns()) {
-      if (column.getUserData() instanceof FieldId field && table.hasField(field)) {
-        column.setText(table.field(field).label());
-      }
-    }
-    if (found.rows() != rowsShown) {
-      fit(table);
-    }
-    List<By> order = found.order();
-    List<TableColumn<Row, ?>> sorted = order.stream().flatMap(by -> columnOf(by).stream()).toList();
-    if (!order(rows).equals(order.stream().filter(by -> columnOf(by).isPresent()).toList())) {
-      rows.getSortOrder().setAll(sorted);
-    }
-  }
-
-  /** As wide as what the first rows say there. */
-  private void fit(Table table) {
-    List<Row> first = found.rows().stream().limit(LOOKED_AT).toList();
-    widths.clear();
-    for (TableColumn<Row, ?> column : rows.getColumns()) {
-      boolean beside = column.getUserData() instanceof FieldId;
-      int longest = beside ? column.getText().length() + 3 : table.label().length();
-      for (Row row : first) {
-        String text =
-            column.getUserData() instanceof FieldId field ? found.text(row, field) : row.label();
-        longest = Math.max(longest, text.length());
-      }
-      widths.put(
-          column, Math.clamp(22 + LETTER * longest, beside ? LEAST_COLUMN : LEAST - 24, MOST));
-    }
-    rows.getColumns().forEach(column -> column.setPrefWidth(widths.get(column)));
-    share();
-  }
-
-  /** The column of a field that rows are sorted by, in its direction. */
-  private Optional<TableColumn<Row, ?>> columnOf(By by) {
-    Optional<TableColumn<Row, ?>> column =
-        rows.getColumns().stream().filter(c -> by.field().equals(c.getUserData())).findFirst();
-    column.ifPresent(
-        c ->
-            c.setSortType(
-                by.descending()
-                    ? TableColumn.SortType.DESCENDING
-                    : TableColumn.SortType.ASCENDING));
-    return column;
-  }
-
-  private TableColumn<Row, Row> labels() {
-    TableColumn<Row, Row> column = plain();
-    column.setSortable(false);
-    column.setCellFactory(
-        view ->
-            new TableCell<>() {
-              @Override
-              protected void updateItem(Row row, boolean empty) {
-                super.updateItem(row, empty);
-                setText(
-                    empty || row == null
-                        ? null
-                        : row.label() + (model.isUnsaved(Optional.of(row.id())) ? "  •" : ""));
-              }
-            });
-    return column;
-  }
-
-  private TableColumn<Row, Row> column(FieldId field) {
-    TableColumn<Row, Row> column = plain();
-    column.setUserData(field);
-    column.setCellFactory(
-        view ->
-            new TableCell<>() {
-              {
-                getStyleClass().add("muted");
-              }
-
-              @Override
-              protected void updateItem(Row row, boolean empty) {
-                super.updateItem(row, empty);
-                setText(empty || row == null ? null : found.text(row, field));
-              }
-            });
-    return column;
-  }
-
-  private static TableColumn<Row, Row> plain() {
-    var column = new TableColumn<Row, Row>();
-    column.setReorderable(false);
-    column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue()));
-    return column;
-  }
-
   /** What fields hold that are offered, and what changes the list. */
   private void showLooked(Table table) {
     List<FieldId> offered = found.listing().filters().stream().filter(table::hasField).toList();
@@ -394,8 +220,10 @@ final class EnterList {
       filters = offered;
       looked
           .getChildren()
-          .setAll(Stream.concat(offered.stream().map(this::filter), Stream.of(list)).toList());
+          .setAll(
+              Stream.concat(offered.stream().map(this::filter), Stream.of(first, list)).toList());
     }
+    Parts.toggle(first, found.isFirstOnly());
     for (Node chip : looked.getChildren()) {
       if (chip.getUserData() instanceof FieldId field && chip instanceof Button button) {
         String label = table.field(field).label();
@@ -446,6 +274,12 @@ final class EnterList {
             });
   }
 
+  private void allAgain() {
+    found.make(new Deed.First(false));
+    show();
+    list.requestFocus();
+  }
+
   private void change() {
     Optional<Deed> none = Optional.empty();
     var offers = new ArrayList<Offers.Offer<Optional<Deed>>>();
@@ -478,6 +312,7 @@ final class EnterList {
           texts.get(descending ? "list.sort.down" : "list.sort.up", field.label());
       case Deed.KeepOrder keep -> texts.get("list.order");
       case Deed.Unsort unsort -> texts.get("list.unsort");
+      case Deed.First(boolean only) -> texts.get(only ? "list.first" : "list.first.not");
     };
   }
 
@@ -495,7 +330,7 @@ final class EnterList {
 
   /** Asks what all rows that were found are to hold. */
   private void askForAll(Field field) {
-    List<Row> some = List.copyOf(rows.getItems());
+    List<Row> some = found.rows();
     String prompt = texts.get("enter.all.value", field.label(), Counts.of(some.size()));
     value.setPromptText(prompt);
     value.setAccessibleText(prompt);

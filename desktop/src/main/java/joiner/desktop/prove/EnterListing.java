@@ -150,10 +150,8 @@ final class EnterListing {
       ParentRows.reference(draft, of.table, field.id())
           .ifPresent(over -> byField.put(field.id(), parents.get(over.id())));
     }
-    List<RowOrder.Sort> sorts =
-        of.order.stream().map(by -> new RowOrder.Sort(by.field(), by.descending())).toList();
     return RowOrder.AS_ENTERED
-        .withSorts(sorts)
+        .withSorts(of.order)
         .of(shown, table.fields(), byField, () -> !progress.stopped());
   }
 

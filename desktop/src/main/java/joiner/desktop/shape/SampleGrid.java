@@ -25,11 +25,11 @@ import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.TextCell;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenLaidOut;
-import joiner.desktop.work.RowOrder;
 import joiner.desktop.work.Workbench;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Listing.By;
 import joiner.model.Table;
 import joiner.naming.Counts;
 
@@ -90,7 +90,7 @@ public final class SampleGrid {
         grid.getSortOrder().stream()
             .map(
                 column ->
-                    new RowOrder.Sort(
+                    new By(
                         (FieldId) column.getUserData(),
                         column.getSortType() == TableColumn.SortType.DESCENDING))
             .toList());

@@ -32,6 +32,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Hue;
+import joiner.model.Listing.By;
 import joiner.model.Relationship;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -334,7 +335,7 @@ final class SampleModel {
   }
 
   /** Shows the rows in the order of fields. */
-  void sort(List<RowOrder.Sort> sorts) {
+  void sort(List<By> sorts) {
     order(order.withSorts(sorts));
   }
 

@@ -15,6 +15,7 @@ import joiner.meaning.ParentRows;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Listing.By;
 import joiner.rows.ReadValue;
 import joiner.rows.Rows;
 import joiner.rows.SeenText;
@@ -24,15 +25,12 @@ import joiner.rows.ValueReader;
  * Which rows are shown, and in which order.
  *
  * @param words each of them stands in some cell of a row that is shown, in whatever case
- * @param sorts what rows are ordered by, the first first; rows that are alike stand as they were
- *     entered
+ * @param sorts what rows are ordered by, the first first; what is no value of a field and then what
+ *     is empty comes last, and what is alike stands as it was entered
  */
-public record RowOrder(List<String> words, List<Sort> sorts) {
+public record RowOrder(List<String> words, List<By> sorts) {
   /** All rows, as they were entered. */
   public static final RowOrder AS_ENTERED = new RowOrder(List.of(), List.of());
-
-  /** By the values of a field; what is no value of its type and then what is empty comes last. */
-  public record Sort(FieldId field, boolean descending) {}
 
   /** How often it is asked whether to go on. */
   private static final int STRETCH = 2_000;
@@ -53,7 +51,7 @@ public record RowOrder(List<String> words, List<Sort> sorts) {
   }
 
   /** The same in another order. */
-  public RowOrder withSorts(List<Sort> others) {
+  public RowOrder withSorts(List<By> others) {
     return new RowOrder(words, others);
   }
 
@@ -75,10 +73,10 @@ public record RowOrder(List<String> words, List<Sort> sorts) {
         places.add(row);
       }
     }
-    for (Sort sort : sorts.reversed()) {
-      Optional<Field> field = fields.stream().filter(f -> f.id().equals(sort.field)).findFirst();
+    for (By sort : sorts.reversed()) {
+      Optional<Field> field = fields.stream().filter(f -> f.id().equals(sort.field())).findFirst();
       if (field.isPresent() && goesOn.getAsBoolean()) {
-        places.sort(comparing(keys(read, field.get(), places), sort.descending));
+        places.sort(comparing(keys(read, field.get(), places), sort.descending()));
       }
     }
     return places;

@@ -91,6 +91,46 @@ class EnterFoundTest {
   }
 
   @Test
+  void theFirstRowFoundIsEnoughIfSomebodyWants() {
+    found.words("slow cooling");
+    List<Row> all = listed();
+    assertThat(all).hasSizeGreaterThan(1);
+    assertThat(found.deeds()).contains(new Deed.First(true));
+    found.make(new Deed.First(true));
+    assertThat(found.isFirstOnly()).isTrue();
+    assertThat(found.rows()).containsExactly(all.getFirst());
+    assertThat(found.deeds()).contains(new Deed.First(false));
+    found.make(new Deed.First(false));
+    assertThat(found.rows()).isEqualTo(all);
+  }
+
+  @Test
+  void oneGoesFromRowToRowAmongThoseFound() {
+    found.words("slow cooling");
+    List<Row> all = listed();
+    assertThat(found.place(all.get(1).id())).isEqualTo(1);
+    assertThat(found.beside(all.get(1).id(), 1)).hasValue(all.get(2));
+    assertThat(found.beside(all.get(1).id(), -1)).hasValue(all.getFirst());
+    assertThat(found.beside(all.getFirst().id(), -1)).isEmpty();
+    assertThat(found.beside(all.getLast().id(), 1)).isEmpty();
+    found.words("");
+    Row other = found.rows().stream().filter(row -> !all.contains(row)).findFirst().orElseThrow();
+    found.words("slow cooling");
+    assertThat(found.beside(other.id(), 1)).as("it is none of them").isEmpty();
+  }
+
+  @Test
+  void whatRowsAreRecognisedByIsWhatTheirLabelReads() {
+    choose("member");
+    assertThat(found.recognisedBy())
+        .extracting(FieldId::value)
+        .containsExactly("given_name", "family_name", "card_no");
+    found.order(found.recognisedBy().stream().map(f -> new By(f, false)).toList());
+    test.window.until(found::isCurrent);
+    assertThat(found.rows()).extracting(Row::label).isSorted();
+  }
+
+  @Test
   void whatFieldsHoldIsOfferedWithHowManyRows() {
     assertThat(found.held(KILN))
         .hasSize(4)

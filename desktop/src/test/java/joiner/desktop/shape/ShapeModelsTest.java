@@ -11,7 +11,6 @@ import java.util.Set;
 import joiner.Pottery;
 import joiner.desktop.widget.TableIcon;
 import joiner.desktop.widget.Texts;
-import joiner.desktop.work.RowOrder;
 import joiner.desktop.work.Selection;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ChangeTable;
@@ -23,6 +22,7 @@ import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
 import joiner.model.Index;
+import joiner.model.Listing.By;
 import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.rows.HeldValues;
@@ -395,7 +395,7 @@ class ShapeModelsTest {
       assertThat(model.placesProperty().get())
           .isNotEmpty()
           .allSatisfy(row -> assertThat(model.cell(row, kiln)).isEqualTo("4"));
-      model.sort(List.of(new RowOrder.Sort(kiln, false)));
+      model.sort(List.of(new By(kiln, false)));
       model.filter("");
       test.window.until(() -> model.placesProperty().get().size() == model.count());
       assertThat(model.shown(model.placesProperty().get().getFirst(), kiln)).isEqualTo("Big Tom");
@@ -406,7 +406,7 @@ class ShapeModelsTest {
       Field name = field("kiln", "name");
       List<Integer> all = model.placesProperty().get();
       assertThat(all).hasSize(model.count());
-      model.sort(List.of(new RowOrder.Sort(name.id(), true)));
+      model.sort(List.of(new By(name.id(), true)));
       test.window.until(() -> !model.placesProperty().get().equals(all));
       List<Integer> sorted = model.placesProperty().get();
       assertThat(sorted)

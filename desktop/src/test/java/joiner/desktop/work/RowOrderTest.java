@@ -15,11 +15,11 @@ import java.util.function.Function;
 import java.util.stream.IntStream;
 import joiner.Pottery;
 import joiner.Tries;
-import joiner.desktop.work.RowOrder.Sort;
 import joiner.expression.Width;
 import joiner.model.Field;
 import joiner.model.FieldId;
 import joiner.model.FieldType;
+import joiner.model.Listing.By;
 import joiner.model.Noun;
 import joiner.model.Table;
 import joiner.rows.Rows;
@@ -52,7 +52,7 @@ class RowOrderTest {
   }
 
   private static RowOrder by(Field field, boolean descending) {
-    return RowOrder.AS_ENTERED.withSorts(List.of(new Sort(field.id(), descending)));
+    return RowOrder.AS_ENTERED.withSorts(List.of(new By(field.id(), descending)));
   }
 
   @Test
@@ -75,11 +75,10 @@ class RowOrderTest {
   @Test
   void whatIsAlikeStandsByTheNextHeadingAndThenAsItWasEntered() {
     RowOrder two =
-        RowOrder.AS_ENTERED.withSorts(
-            List.of(new Sort(FUEL.id(), false), new Sort(NAME.id(), false)));
+        RowOrder.AS_ENTERED.withSorts(List.of(new By(FUEL.id(), false), new By(NAME.id(), false)));
     assertThat(order(two)).containsExactly(2, 4, 0, 1, 3);
     assertThat(order(two.withFilter("gas"))).containsExactly(4, 0);
-    assertThat(order(two.withSorts(List.of(new Sort(new FieldId("gone"), true)))))
+    assertThat(order(two.withSorts(List.of(new By(new FieldId("gone"), true)))))
         .containsExactly(0, 1, 2, 3, 4);
   }
 
@@ -124,7 +123,7 @@ class RowOrderTest {
               RowOrder order =
                   RowOrder.AS_ENTERED
                       .withFilter("A")
-                      .withSorts(List.of(new Sort(LITRES.id(), descending)));
+                      .withSorts(List.of(new By(LITRES.id(), descending)));
               assertThat(order.of(rows, KILN.fields(), Map.of(), () -> true)).isEqualTo(plain);
             });
   }
