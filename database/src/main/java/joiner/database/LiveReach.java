@@ -18,12 +18,16 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import joiner.ddl.ShippedRows;
 import joiner.engine.Dialect;
+import joiner.engine.Support;
+import joiner.expression.Checked;
 import joiner.expression.Evaluator;
+import joiner.expression.Formula;
 import joiner.expression.Value;
 import joiner.meaning.Draft;
 import joiner.meaning.TableMeaning;
 import joiner.model.Field;
 import joiner.model.FieldId;
+import joiner.model.OwnField;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
 import joiner.model.Table;
@@ -53,18 +57,30 @@ public record LiveReach(Draft draft, int first, boolean all) {
   /**
    * Reads them.
    *
+   * @param where a condition on rows of the table; only those that meet it are followed
    * @param most so many rows of the table are followed
-   * @throws TargetRefusedException if it cannot be reached or read, or too many rows hang together
+   * @throws TargetRefusedException if it cannot be reached or read, too many rows hang together, or
+   *     the condition cannot be asked there
    * @throws CancellationException if the progress says to stop
    */
   public static LiveReach of(
-      Draft draft, Target target, TableId table, int most, Clock clock, Progress progress)
+      Draft draft,
+      Target target,
+      TableId table,
+      Optional<Formula> where,
+      int most,
+      Clock clock,
+      Progress progress)
       throws TargetRefusedException {
+    String met =
+        where.isPresent()
+            ? " WHERE " + condition(draft, LiveTarget.dialectOf(target.url()), table, where.get())
+            : "";
     LiveReach reach =
         LiveTarget.read(
             target,
             "cannot be asked",
-            live -> new Reading(draft, live, clock, progress).from(table, most));
+            live -> new Reading(draft, live, clock, progress).from(table, met, most));
     if (reach.draft.rows().count() > MOST_ROWS) {
       throw new TargetRefusedException(
           "More than "
@@ -73,6 +89,28 @@ public record LiveReach(Draft draft, int first, boolean all) {
               + " into sample rows and ask those.");
     }
     return reach;
+  }
+
+  /** A condition on rows of a table as the engine writes it. */
+  private static String condition(Draft draft, Dialect dialect, TableId id, Formula where)
+      throws TargetRefusedException {
+    Table table = draft.design().table(id);
+    TableMeaning meaning = draft.meaning().of(table);
+    return switch (meaning.written(where.condition(meaning.scope()))) {
+      case Checked.Faulty(var problems) ->
+          throw new TargetRefusedException(problems.getFirst().message());
+      case Checked.Sound sound
+          when sound.reads().stream().anyMatch(r -> !(r instanceof OwnField)) ->
+          throw new TargetRefusedException(
+              "The condition reads other tables; name fields of "
+                  + table.label()
+                  + " only, or find the rows in Ask.");
+      case Checked.Sound sound ->
+          switch (dialect.sayCondition(sound.tree())) {
+            case Support.Kept(String sql) -> sql;
+            case Support.Impossible(String why) -> throw new TargetRefusedException(why + ".");
+          };
+    };
   }
 
   /** Rows as they come, each once. */
@@ -97,10 +135,10 @@ public record LiveReach(Draft draft, int first, boolean all) {
       this.progress = progress;
     }
 
-    LiveReach from(TableId id, int most) throws SQLException {
+    LiveReach from(TableId id, String where, int most) throws SQLException {
       Table table = draft.design().table(id);
       List<List<Optional<String>>> first =
-          RowReading.rows(live, table, RowReading.inOrder(dialect, table), most + 1);
+          RowReading.rows(live, table, where + RowReading.inOrder(dialect, table), most + 1);
       boolean all = first.size() <= most;
       List<List<Optional<String>>> start = first.subList(0, Math.min(most, first.size()));
       follow(id, start);

@@ -18,6 +18,8 @@ import joiner.Tries;
 import joiner.ddl.RowsChoice;
 import joiner.deletion.Deletions;
 import joiner.deletion.Outcome;
+import joiner.expression.Formula;
+import joiner.expression.Kind;
 import joiner.meaning.Draft;
 import joiner.model.FieldId;
 import joiner.model.Table;
@@ -42,6 +44,7 @@ class LiveReachTest {
         Shipment.ship(draft, Target.of(url), RowsChoice.ALL, Progress.NONE);
         for (Table table : draft.design().tables()) {
           compare(draft, url, table);
+          found(draft, url, table);
         }
         Databases.drop(url);
       }
@@ -52,7 +55,14 @@ class LiveReachTest {
 
   private void compare(Draft draft, String url, Table table) throws Exception {
     var reach =
-        LiveReach.of(draft, Target.of(url), table.id(), FOLLOWED, Pottery.CLOCK, Progress.NONE);
+        LiveReach.of(
+            draft,
+            Target.of(url),
+            table.id(),
+            Optional.empty(),
+            FOLLOWED,
+            Pottery.CLOCK,
+            Progress.NONE);
     int count = draft.rows().of(table.id()).count();
     assertThat(reach.first()).isEqualTo(Math.min(FOLLOWED, count));
     assertThat(reach.all()).isEqualTo(count <= FOLLOWED);
@@ -67,6 +77,51 @@ class LiveReachTest {
       compared++;
       others += said.count() - 1 + said.links() + said.refusing();
     }
+  }
+
+  /** A row that is not among the first is found by its key, and tells the same. */
+  private void found(Draft draft, String url, Table table) throws Exception {
+    int last = draft.rows().of(table.id()).count() - 1;
+    if (last < 0) {
+      return;
+    }
+    String wanted = id(draft, table.id(), last);
+    String literal =
+        table.field(new FieldId("id")).type().kind() == Kind.TEXT ? "'" + wanted + "'" : wanted;
+    LiveReach reach = asked(draft, url, table.id(), "id = " + literal);
+    assertThat(reach.first()).as("%s on %s", table.name(), url).isEqualTo(1);
+    assertThat(reach.all()).isTrue();
+    assertThat(id(reach.draft(), table.id(), 0)).isEqualTo(wanted);
+    assertThat(words(reach.draft(), new Deletions(reach.draft(), Pottery.CLOCK).of(table.id(), 0)))
+        .isEqualTo(words(draft, new Deletions(draft, Pottery.CLOCK).of(table.id(), last)));
+  }
+
+  private static LiveReach asked(Draft draft, String url, TableId table, String where)
+      throws Exception {
+    return LiveReach.of(
+        draft,
+        Target.of(url),
+        table,
+        Optional.of(new Formula(where)),
+        FOLLOWED,
+        Pottery.CLOCK,
+        Progress.NONE);
+  }
+
+  @Test
+  void aConditionThatCannotBeAskedThereIsRefused() throws Exception {
+    Draft demo = Pottery.demo();
+    String url = "jdbc:sqlite:" + folder.resolve("pottery.db");
+    Shipment.ship(demo, Target.of(url), RowsChoice.ALL, Progress.NONE);
+    TableId firing = demo.design().tableNamed("firing").orElseThrow().id();
+    assertThat(asked(demo, url, firing, "peak_c > 1250").draft().rows().of(firing).count())
+        .isPositive();
+    assertThatThrownBy(() -> asked(demo, url, firing, "peek_c > 1250"))
+        .isInstanceOf(TargetRefusedException.class)
+        .hasMessageContaining("did you mean peak_c?");
+    assertThatThrownBy(() -> asked(demo, url, firing, "kiln_id.name = 'Ember'"))
+        .isInstanceOf(TargetRefusedException.class)
+        .hasMessageContaining("reads other tables");
   }
 
   private static String id(Draft draft, TableId table, int row) {
@@ -125,6 +180,7 @@ class LiveReachTest {
             demo,
             Target.of(url),
             member,
+            Optional.empty(),
             1,
             Pottery.CLOCK,
             (done, total, doing) -> reached.add(doing));
@@ -133,7 +189,13 @@ class LiveReachTest {
     assertThatThrownBy(
             () ->
                 LiveReach.of(
-                    demo, Target.of(url), member, 1, Pottery.CLOCK, (done, total, doing) -> false))
+                    demo,
+                    Target.of(url),
+                    member,
+                    Optional.empty(),
+                    1,
+                    Pottery.CLOCK,
+                    (done, total, doing) -> false))
         .isInstanceOf(CancellationException.class);
     assertThatThrownBy(
             () ->
@@ -144,6 +206,7 @@ class LiveReachTest {
                         Optional.empty(),
                         Optional.empty()),
                     member,
+                    Optional.empty(),
                     1,
                     Pottery.CLOCK,
                     Progress.NONE))

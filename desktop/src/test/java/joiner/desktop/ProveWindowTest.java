@@ -316,6 +316,7 @@ class ProveWindowTest extends OpenedWindow {
     openFirst(robot, "Alder Sedge");
     sortByLabel(robot, TableColumn.SortType.DESCENDING);
     openFirst(robot, "Zeb Tamarisk");
+    robot.interact(rows(robot)::requestFocus);
     until(() -> says(robot, "1 of 40 found"));
     robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     until(() -> says(robot, "2 of 40 found"));

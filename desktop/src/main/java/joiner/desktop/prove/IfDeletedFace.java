@@ -16,6 +16,9 @@ import javafx.scene.control.TableCell;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -25,6 +28,7 @@ import joiner.deletion.Outcome;
 import joiner.desktop.prove.IfDeletedModel.Instead;
 import joiner.desktop.prove.IfDeletedModel.Line;
 import joiner.desktop.prove.IfDeletedModel.Told;
+import joiner.desktop.widget.CompletionList;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
@@ -54,6 +58,7 @@ final class IfDeletedFace implements Face {
   private final FlowPane suppose = new FlowPane(8, 6);
   private final Button ofTable = Parts.button("", () -> {}, "picked");
   private final Button pick = Parts.button("", () -> {});
+  private final TextField where = new TextField();
   private final VBox verdict = new VBox();
   private final TableView<Line> lines = new TableView<>();
   private final VBox instead = new VBox(6);
@@ -64,6 +69,7 @@ final class IfDeletedFace implements Face {
     this.bench = bench;
     this.texts = texts;
     this.model = new IfDeletedModel(bench, texts);
+    buildWhere();
     suppose.setId("suppose");
     rows = RowsOf.button(bench, targets, texts, model::from);
     rows.setId("deleted-of");
@@ -79,7 +85,7 @@ final class IfDeletedFace implements Face {
     column("deleted.example", 170, Line::example);
     lines.setRowFactory(view -> new FateRow());
     var below = new HBox(16, half("deleted.instead", instead), half("deleted.acting", acting));
-    content.getChildren().setAll(suppose, verdict, lines, below);
+    content.getChildren().setAll(suppose, where, verdict, lines, below);
     content.setPadding(new Insets(0, 10, 0, 0));
     bench.historyProperty().subscribe(value -> seen.changed());
     bench.selectionProperty().subscribe(value -> seen.changed());
@@ -230,9 +236,38 @@ final class IfDeletedFace implements Face {
             Parts.row(8, line("deleted.of"), rows));
   }
 
+  /** Which rows of a database are read; the first ones may not be those somebody means. */
+  private void buildWhere() {
+    where.setId("deleted-where");
+    where.setPromptText(texts.get("deleted.where"));
+    where.setAccessibleText(texts.get("deleted.where"));
+    CompletionList.on(where, model::completions);
+    where.setOnAction(event -> model.where(where.getText()));
+    where
+        .focusedProperty()
+        .subscribe(
+            (was, is) -> {
+              if (was && !is) {
+                model.where(where.getText());
+              }
+            });
+    where.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        event -> {
+          if (event.getCode() == KeyCode.ESCAPE) {
+            where.setText(model.where());
+            event.consume();
+          }
+        });
+  }
+
   /** What is picked stands between two buttons that stay, so that the focus does. */
   private void showSuppose(Optional<Told> told) {
     suppose.setVisible(model.table().isPresent());
+    Parts.toggle(where, model.isLive());
+    if (!where.isFocused()) {
+      where.setText(model.where());
+    }
     ofTable.setText(model.table().map(Table::label).orElse(""));
     pick.setText(texts.get(model.chosen().isEmpty() ? "deleted.pick" : "deleted.more"));
     if (told.isEmpty()) {

@@ -26,6 +26,8 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.ChangeRelationship;
 import joiner.edit.Edit;
 import joiner.edit.HandOver;
+import joiner.expression.Formula;
+import joiner.meaning.Completions;
 import joiner.meaning.Draft;
 import joiner.model.Noun;
 import joiner.model.ReferentialAction;
@@ -47,13 +49,18 @@ final class IfDeletedModel {
   private Optional<TableId> table = Optional.empty();
   private Set<RowId> chosen = Set.of();
 
-  /** Which rows of a draft; none chosen stands for the one that does most. */
-  record Input(Draft draft, TableId table, Set<RowId> chosen, RowsOf of) {
+  /**
+   * Which rows of a draft; none chosen stands for the one that does most.
+   *
+   * @param where a condition on the rows that are read of a database; blank: the first ones
+   */
+  record Input(Draft draft, TableId table, Set<RowId> chosen, RowsOf of, String where) {
     boolean isAs(Input other) {
       return draft == other.draft
           && table.equals(other.table)
           && chosen.equals(other.chosen)
-          && of.equals(other.of);
+          && of.equals(other.of)
+          && where.equals(other.where);
     }
   }
 
@@ -61,14 +68,18 @@ final class IfDeletedModel {
   record Among(Draft draft, int first, boolean all) {}
 
   /** What was last read of a database, so that another choice among the same rows is quick. */
-  private record Read(Draft draft, TableId table, RowsOf.Live of, Among among) {
+  private record Read(Draft draft, TableId table, RowsOf.Live of, String where, Among among) {
     boolean isFor(Input input) {
-      return draft == input.draft && table.equals(input.table) && of.equals(input.of);
+      return draft == input.draft
+          && table.equals(input.table)
+          && of.equals(input.of)
+          && where.equals(input.where);
     }
   }
 
   private final AtomicReference<Optional<Read>> read = new AtomicReference<>(Optional.empty());
   private RowsOf of = RowsOf.SAMPLES;
+  private String where = "";
 
   /**
    * What comes of it.
@@ -157,6 +168,7 @@ final class IfDeletedModel {
             input.draft,
             live.at(),
             input.table,
+            Formula.unlessBlank(input.where),
             MOST_LOOKED,
             clock,
             (done, total, doing) -> {
@@ -164,7 +176,7 @@ final class IfDeletedModel {
               return !progress.stopped();
             });
     var among = new Among(reach.draft(), reach.first(), reach.all());
-    read.set(Optional.of(new Read(input.draft, input.table, live, among)));
+    read.set(Optional.of(new Read(input.draft, input.table, live, input.where, among)));
     return among;
   }
 
@@ -174,6 +186,26 @@ final class IfDeletedModel {
     chosen = Set.of();
     read.set(Optional.empty());
     refresh();
+  }
+
+  /** Reads only rows of the table there that meet a condition; a blank one is met by all. */
+  void where(String condition) {
+    if (!condition.strip().equals(where)) {
+      where = condition.strip();
+      chosen = Set.of();
+      refresh();
+    }
+  }
+
+  /** Whether rows of a database are looked at. */
+  boolean isLive() {
+    return of instanceof RowsOf.Live;
+  }
+
+  List<Completions.Completion> completions(String text, int caret) {
+    return table()
+        .map(t -> Completions.of(bench.draft().meaning().of(t).scope(), text, caret))
+        .orElse(List.of());
   }
 
   ReadOnlyObjectProperty<Answer<Told>> toldProperty() {
@@ -198,6 +230,7 @@ final class IfDeletedModel {
     if (now.isPresent() && !now.equals(table)) {
       table = now;
       chosen = Set.of();
+      where = ""; // It was on fields of the other table.
     }
     table = table.filter(t -> bench.design().find(t).isPresent());
     if (table.isEmpty()) {
@@ -212,8 +245,13 @@ final class IfDeletedModel {
                 .filter(id -> rows.place(id).isPresent())
                 .collect(Collectors.toCollection(LinkedHashSet::new));
       }
-      told.ask(new Input(bench.draft(), table.get(), Set.copyOf(chosen), of));
+      told.ask(new Input(bench.draft(), table.get(), Set.copyOf(chosen), of, where));
     }
+  }
+
+  /** What rows of a database must meet to be read. */
+  String where() {
+    return where;
   }
 
   /** The table whose rows would be deleted. */

@@ -175,6 +175,16 @@ class IfDeletedModelTest {
         live.rows().stream().filter(row -> row.label().contains("Raku")).findFirst().orElseThrow();
     model.add(other);
     assertThat(told().what()).contains("Raku");
+    model.where("title LIKE 'Raku%'");
+    Told found = told();
+    assertThat(found.rows()).hasSize(1);
+    assertThat(found.what()).contains("Raku");
+    model.where("titel = ''");
+    test.window.until(
+        () -> model.toldProperty().get() instanceof joiner.desktop.work.Answer.Failed);
+    of("member");
+    assertThat(model.where()).as("it was on fields of courses").isEmpty();
+    of("course");
     model.from(LivePottery.missing(folder));
     test.window.until(
         () -> model.toldProperty().get() instanceof joiner.desktop.work.Answer.Failed);
