@@ -173,20 +173,20 @@ public final class Asking {
   private Question onlyLines(Question question, Formula formula) throws Refused {
     var having = new ArrayList<>(question.having());
     having.add(formula);
-    Optional<String> open = OpenValues.unknown(question, formula);
-    if (open.isPresent()) {
-      throw new Refused(
-          "What "
-              + open.get()
-              + " is cannot be seen: leave a value open against a field of the rows, not against"
-              + " what lines come to.");
-    }
-    Question alone = question.withWhere(List.of()).withHaving(List.of(formula));
+    Question unsieved = question.withWhere(List.of()).withHaving(List.of());
+    List<ValueType> types =
+        switch (Binding.of(design, meaning, unsieved)) {
+          case Binding.Result.Sound(var bound) ->
+              bound.columns().stream().map(Bound.Column::type).toList();
+          case Binding.Result.Faulty(var faults) -> throw new Refused(faults.getFirst().message());
+        };
+    Question open = values.openedOnLines(question, formula, types);
+    Question alone = open.withWhere(List.of()).withHaving(List.of(formula));
     if (Binding.of(design, meaning, alone) instanceof Binding.Result.Faulty(var faults)
-        && !OpenValues.isOpen(question, formula)) {
+        && !OpenValues.isOpen(open, formula)) {
       throw new Refused(faults.getFirst().message());
     }
-    return question.withHaving(having);
+    return open.withHaving(having);
   }
 
   /** Everything at once, as it is written on a command line. */

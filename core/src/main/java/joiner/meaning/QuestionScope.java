@@ -8,11 +8,14 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import joiner.expression.Checked;
 import joiner.expression.Expression;
+import joiner.expression.Kind;
 import joiner.expression.Reference;
 import joiner.expression.Scope;
+import joiner.expression.Width;
 import joiner.model.Design;
 import joiner.model.FarField;
 import joiner.model.Field;
+import joiner.model.FieldType;
 import joiner.model.OwnField;
 import joiner.model.Question;
 import joiner.naming.WordList;
@@ -60,11 +63,21 @@ public final class QuestionScope implements Scope {
 
   private Optional<Field> like(
       Question.Parameter parameter, List<Question.Role> all, Design design) {
-    return parameter.like().value(this) instanceof Checked.Sound(var tree, var type)
-            && tree instanceof Expression.FieldRef(Reference to, var place)
-            && to instanceof AskedField asked
-        ? field(asked, all, design)
-        : Optional.empty();
+    if (!(parameter.like().value(this) instanceof Checked.Sound like)) {
+      return Optional.empty();
+    }
+    return switch (like.tree()) {
+      case Expression.FieldRef(AskedField asked, var place) -> field(asked, all, design);
+      case Expression tree when like.type().kind() == Kind.WHOLE ->
+          Optional.of(number(parameter, new FieldType.WholeNumber(Width.BITS_64)));
+      case Expression tree when like.type().kind() == Kind.NUMBER ->
+          Optional.of(number(parameter, new FieldType.AnyNumber()));
+      default -> Optional.empty();
+    };
+  }
+
+  private static Field number(Question.Parameter parameter, FieldType type) {
+    return Field.of(parameter.name(), parameter.name(), type);
   }
 
   /** The field that is read, unless a formula of the table stands for it. */

@@ -87,7 +87,7 @@ public record Question(
    * (ISO/IEC 9075-2, host parameter names).
    *
    * @param name without the colon
-   * @param like a field of one of the roles; what is filled in is of its type
+   * @param like a field of one of the roles, or a number; what is filled in is of its type
    * @param text what is filled in, as people type it; may be empty
    */
   public record Parameter(String name, Formula like, String text) {

@@ -303,8 +303,6 @@ class AskingTest {
         .isInstanceOf(Asking.Made.Fault.class);
     assertThat(asking.only(ask("kiln.name"), "count(nothing) > 1"))
         .isInstanceOf(Asking.Made.Fault.class);
-    assertThat(((Asking.Made.Fault) asking.only(ask("kiln.name"), "count(firing) > :n")).message())
-        .contains("What :n is");
     Question open = ask("kiln.name", "firing.started_at > :since", "count(firing) > 2");
     assertThat(open.having()).as("though a value is not filled in yet").hasSize(1);
     assertThat(faults(open)).containsExactly("Fill in since.");
@@ -338,6 +336,46 @@ class AskingTest {
     assertThat(((Asking.Made.Fault) asking.only(open, "1 = :x")).message()).contains(":x");
     assertThat(((Asking.Made.Fault) asking.only(open, "firing.begun > :x")).message())
         .contains("no field begun");
+  }
+
+  @Test
+  void whatIsLeftOpenOfLinesIsLikeTheirColumns() {
+    Question open =
+        ask(
+            "kiln.name, avg(firing.peak_c)",
+            "count(firing) > :often AND max(firing.started_at) >= :since",
+            "avg(firing.peak_c) > :warm");
+    assertThat(open.parameters())
+        .extracting(p -> p.name() + " like " + p.like())
+        .containsExactly("often like 0", "since like firing.started_at", "warm like 0.0");
+    Question filled =
+        Asking.filledIn(
+            Asking.filledIn(Asking.filledIn(open, "often", "9"), "since", "1.6.2025"),
+            "warm",
+            "1080.5");
+    Question written =
+        ask(
+            "kiln.name, avg(firing.peak_c)",
+            "count(firing) > 9 AND max(firing.started_at) >= TIMESTAMP '2025-06-01 00:00:00'",
+            "avg(firing.peak_c) > 1080.5");
+    assertThat(answer(filled).lines()).isNotEmpty().isEqualTo(answer(written).lines());
+    assertThat(answer(filled).lines()).hasSizeLessThan(answer(ask("kiln.name")).lines().size());
+    assertThat(faults(Asking.filledIn(filled, "often", "9.5")).getFirst())
+        .contains("“9.5” is no value of often");
+    assertThat(asking.withoutLineCondition(filled, 1).parameters()).hasSize(2);
+    assertThat(((Asking.Made.Fault) asking.only(open, "count(firing) > 1 OR 'a' = :x")).message())
+        .contains("It is not seen what :x is");
+  }
+
+  @Test
+  void severalOpenValuesAreEachLikeWhatTheyStandAgainst() {
+    Question open =
+        ask(
+            "firing.firing_id",
+            "firing.peak_c > 900 AND firing.started_at > :since AND firing.remark LIKE :word");
+    assertThat(open.parameters())
+        .extracting(p -> p.name() + " like " + p.like())
+        .containsExactly("since like firing.started_at", "word like firing.remark");
   }
 
   private List<String> faults(Question question) {
