@@ -493,6 +493,26 @@ public final class Asking {
                 .toList()));
   }
 
+  /**
+   * One question for each of some roles that nothing pairs, without the others; none where one of
+   * them is what all else hangs on.
+   */
+  public List<Question> separately(Question question, List<String> roles) {
+    if (roles.size() < 2 || roles.stream().anyMatch(r -> question.role(r).link().isEmpty())) {
+      return List.of();
+    }
+    var all = new ArrayList<Question>();
+    for (String kept : roles) {
+      Question alone = question;
+      for (String role : roles) {
+        boolean there = alone.roles().stream().anyMatch(r -> r.name().equals(role));
+        alone = role.equals(kept) || !there ? alone : withoutRole(alone, role);
+      }
+      all.add(alone);
+    }
+    return all;
+  }
+
   /** The same without a condition, and without the tables nothing else needs. */
   public Question withoutCondition(Question question, int place) {
     var where = new ArrayList<>(question.where());

@@ -1,24 +1,14 @@
 package joiner.desktop.prove;
 
-import java.io.IOException;
-import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
-import javafx.scene.input.Clipboard;
-import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
@@ -26,43 +16,35 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
-import joiner.desktop.prove.AskModel.Deed;
-import joiner.desktop.prove.AskModel.JoinDeed;
+import joiner.desktop.prove.AskColumns.Deed;
 import joiner.desktop.prove.AskModel.State;
 import joiner.desktop.widget.CompletionList;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
-import joiner.desktop.widget.SqlView;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
-import joiner.desktop.work.Notice;
 import joiner.desktop.work.Targets;
 import joiner.desktop.work.Workbench;
-import joiner.engine.Dialect;
-import joiner.engine.Dialects;
-import joiner.engine.Support;
 import joiner.expression.Formula;
-import joiner.format.AnswerCsv;
-import joiner.format.AnswerSheet;
 import joiner.joining.Asking;
 import joiner.joining.Bound;
 import joiner.joining.LineWords;
 import joiner.model.Question;
-import joiner.naming.Counts;
 
 /** The face Ask: what is shown, how it is joined, where rows multiply, and the lines it gives. */
 final class AskFace implements Face {
-  private static final double SQL_HEIGHT = 250;
+  private static final double WRAP = 600;
 
   private final Workbench bench;
   private final Texts texts;
   private final AskModel model;
   private final VBox content = new VBox(10);
   private final ScrollPane main = Parts.scroll(content);
-  private final VBox side = new VBox(8);
+  private final AskJoins joins;
+  private final AskSide side;
+  private final AskSaving saving;
   private final TextField column = new TextField();
   private final TextField condition = new TextField();
   private final Label refused = Parts.prose("", "brick");
@@ -70,20 +52,16 @@ final class AskFace implements Face {
   private final FlowPane shown = new FlowPane(6, 6);
   private final FlowPane where = new FlowPane(6, 6);
   private final AskOpen open;
-  private final FlowPane joins = new FlowPane(0, 8);
   private final VBox warnings = new VBox(6);
   private final AskLines lines;
-  private final CheckBox sheets = new CheckBox();
   private final Label count = Parts.label("", "muted");
   private final Button kept;
   private final Button keep;
   private final Button fresh;
   private final Button back;
+  private final Button aside = Parts.button("", () -> {});
   private final Button rows;
-  private final SqlView sql;
-  private final Button engine;
   private final WhenSeen seen = new WhenSeen(this::show);
-  private Dialect dialect = Dialects.ALL.getFirst();
 
   AskFace(Workbench bench, Targets targets, Texts texts) {
     this.bench = bench;
@@ -91,18 +69,18 @@ final class AskFace implements Face {
     this.model = new AskModel(bench, texts);
     this.open = new AskOpen(model, texts);
     this.lines = new AskLines(texts.get("ask.lines"));
-    this.sql = new SqlView("question-sql", texts.get("ask.sql"));
+    this.joins = new AskJoins(bench, texts, model, this::showOf);
+    this.side = new AskSide(bench, texts, model);
+    this.saving = new AskSaving(bench, texts, model);
     this.kept = Parts.button(texts.get("ask.kept"), this::openKept);
     this.keep = Parts.button(texts.get("ask.keep"), this::keep);
     this.fresh = Parts.button(texts.get("ask.new"), this::begin);
-    this.engine = Parts.button(dialect.engine(), this::pickEngine, "picked");
     this.back = Parts.button(texts.get("ask.back"), this::back);
     this.rows = RowsOf.button(bench, targets, texts, model::from);
     back.setId("question-back");
     rows.setId("question-rows");
     kept.setId("kept-questions");
     keep.setId("keep-question");
-    engine.setId("question-engine");
     build();
     bench.historyProperty().subscribe(value -> seen.changed());
     model.stateProperty().subscribe(value -> seen.changed());
@@ -132,7 +110,11 @@ final class AskFace implements Face {
                 model.first(first.getText());
               }
             });
-    var head = Parts.row(8, kept, fresh, back, Parts.spring(), keep);
+    shown.setPrefWrapLength(WRAP);
+    where.setPrefWrapLength(WRAP);
+    aside.setId("question-aside");
+    aside.setOnAction(event -> turnAside());
+    var head = Parts.row(8, kept, fresh, back, aside, Parts.spring(), keep);
     var form =
         Parts.card(
             List.of(
@@ -141,9 +123,6 @@ final class AskFace implements Face {
                 open.node()),
             "question");
     Parts.toggle(refused, false);
-    sheets.setText(texts.get("ask.sheets"));
-    sheets.setTooltip(new Tooltip(texts.get("ask.sheets.why")));
-    Button save = Parts.button(texts.get("ask.save"), this::save);
     var foot =
         new FlowPane(
             8,
@@ -152,16 +131,12 @@ final class AskFace implements Face {
             first,
             Parts.label(texts.get("ask.rows"), "muted"),
             rows,
-            save,
-            sheets,
+            saving.button(),
+            saving.forSheets(),
             count);
-    content.getChildren().setAll(head, form, refused, joins, warnings, lines.node(), foot);
+    content.getChildren().setAll(head, form, refused, joins.node(), warnings, lines.node(), foot);
     content.setPadding(new Insets(0, 10, 0, 0));
     main.setFitToHeight(true); // The lines take what room there is; where there is none it scrolls.
-    sql.node().getStyleClass().add("question-sql");
-    sql.wrap();
-    ((Region) sql.node()).setPrefHeight(SQL_HEIGHT);
-    ((Region) sql.node()).setMinHeight(SQL_HEIGHT);
   }
 
   private Node line(String name, FlowPane chips, Node typing) {
@@ -223,7 +198,7 @@ final class AskFace implements Face {
 
   @Override
   public Node side() {
-    return side;
+    return side.node();
   }
 
   @Override
@@ -249,6 +224,12 @@ final class AskFace implements Face {
     column.requestFocus();
   }
 
+  /** Shows something that was picked at a board, which may be gone then. */
+  private void showOf(String text) {
+    said(model.show(text));
+    column.requestFocus();
+  }
+
   private void back() {
     model.back();
     said(Optional.empty());
@@ -256,6 +237,19 @@ final class AskFace implements Face {
     if (back.isDisabled()) {
       column.requestFocus();
     }
+  }
+
+  private void turnAside() {
+    model.turnAside();
+    said(Optional.empty());
+    showFirst(model.question());
+  }
+
+  private void showAside() {
+    Optional<Question> waiting = model.aside();
+    Parts.toggle(aside, waiting.isPresent());
+    waiting.ifPresent(
+        question -> aside.setText(texts.get("ask.aside", question.columns().getLast().label())));
   }
 
   private void openKept() {
@@ -267,14 +261,15 @@ final class AskFace implements Face {
     model.refresh();
     State state = model.state();
     showChips(state);
-    showJoins(state);
+    joins.show(state.question());
     showAnswer(state);
     kept.setDisable(model.kept().isEmpty());
     fresh.setDisable(state.isBlank());
     back.setDisable(!model.canGoBack());
+    showAside();
     keep.setText(texts.get(model.keptAs().isPresent() ? "ask.keep.changes" : "ask.keep"));
     keep.setDisable(state.bound().isEmpty() || model.isKept());
-    showSide(state);
+    side.show(state);
   }
 
   private void showChips(State state) {
@@ -346,12 +341,13 @@ final class AskFace implements Face {
             .findFirst()
             .orElse("");
     Button chip =
-        Parts.chip(of.label() + order, () -> {}, () -> model.make(place, new Deed.Remove()));
+        Parts.chip(
+            of.label() + order, () -> {}, () -> model.columns().make(place, new Deed.Remove()));
     chip.setId("column-" + place);
     chip.setOnAction(
         event ->
-            new Picker<>(of.label(), Offers.among(model.deeds(place), this::words))
-                .open(chip, deed -> model.make(place, deed)));
+            new Picker<>(of.label(), Offers.among(model.columns().deeds(place), this::words))
+                .open(chip, deed -> model.columns().make(place, deed)));
     return chip;
   }
 
@@ -360,88 +356,12 @@ final class AskFace implements Face {
       case Deed.As(var fold) -> texts.get(fold.map(f -> "ask.fold." + f).orElse("ask.fold.none"));
       case Deed.Count(Question.Counting.AsJoined joined) -> texts.get("ask.count.joined");
       case Deed.Count(Question.Counting.Once once) -> texts.get("ask.count.once");
-      case Deed.Count(Question.Counting.Per(String role)) -> texts.get("ask.count.per", noun(role));
+      case Deed.Count(Question.Counting.Per(String role)) ->
+          texts.get("ask.count.per", model.noun(role));
       case Deed.Sort(boolean descending) -> texts.get(descending ? "ask.sort.down" : "ask.sort.up");
       case Deed.Unsort unsort -> texts.get("ask.sort.none");
       case Deed.Move(int by) -> texts.get(by < 0 ? "ask.move.left" : "ask.move.right");
       case Deed.Remove remove -> texts.get("ask.remove");
-    };
-  }
-
-  private String noun(String role) {
-    return bench.design().table(model.question().role(role).table()).noun().singular();
-  }
-
-  private String nouns(String role) {
-    return bench.design().table(model.question().role(role).table()).noun().plural();
-  }
-
-  private void showJoins(State state) {
-    joins.getChildren().clear();
-    String before = "";
-    for (Question.Role role : state.question().roles()) {
-      if (bench.design().find(role.table()).isEmpty()) {
-        continue;
-      }
-      var joined = new HBox(board(role, before));
-      if (role.link().isPresent() && bench.design().find(role.link().get().over()).isPresent()) {
-        var mark = new JoinMark(model.multiplicity(role), role.link().get().down());
-        joined.getChildren().addFirst(mark); // They stand together when the line is full.
-      }
-      joins.getChildren().add(joined);
-      before = role.name();
-    }
-    toggle(joins);
-  }
-
-  /** A table as it is joined; where it hangs on another than the one before, that is said. */
-  private Node board(Question.Role role, String before) {
-    var table = bench.design().table(role.table());
-    var words = new VBox(Parts.label(table.label(), "strong"));
-    String rows = Counts.of(bench.draft().rows().of(table.id()).count(), "row", "rows");
-    String how =
-        role.link()
-            .map(
-                link ->
-                    texts.get(
-                        link.from().equals(before) ? "ask.join" : "ask.join.from",
-                        model.words(role),
-                        noun(link.from())))
-            .orElse(rows);
-    words.getChildren().add(Parts.label(how, "muted", "small"));
-    if (role.link().filter(Question.Link::kept).isPresent()) {
-      words
-          .getChildren()
-          .add(
-              Parts.label(
-                  texts.get("ask.kept.rows", nouns(role.link().get().from())), "oak", "small"));
-    }
-    var board = new Button();
-    board.setGraphic(words);
-    board.getStyleClass().add("join-board");
-    board.setId("role-" + role.name());
-    board.setAccessibleText(table.label() + ", " + how);
-    board.setOnAction(
-        event ->
-            new Picker<>(
-                    texts.get("ask.join.prompt"),
-                    Offers.among(model.joinDeeds(role.name()), deed -> words(role, deed)))
-                .open(board, deed -> model.make(role.name(), deed)));
-    return board;
-  }
-
-  private String words(Question.Role role, JoinDeed deed) {
-    return switch (deed) {
-      case JoinDeed.Instead(var other) -> texts.get("ask.join.instead", model.words(other));
-      case JoinDeed.Keep(boolean kept) ->
-          texts.get(
-              kept ? "ask.join.keep" : "ask.join.drop",
-              nouns(role.link().orElseThrow().from()),
-              nouns(role.name()));
-      case JoinDeed.Apart(boolean apart) ->
-          texts.get(apart ? "ask.join.apart" : "ask.join.together", nouns(role.name()));
-      case JoinDeed.Show(String column, String label) -> texts.get("ask.join.show", label);
-      case JoinDeed.LeaveOut out -> texts.get("ask.join.out", nouns(role.name()));
     };
   }
 
@@ -489,17 +409,31 @@ final class AskFace implements Face {
 
   /** One question for each of two tables that nothing pairs. */
   private List<Node> alone(Bound bound) {
-    return LineWords.paired(bound).stream()
+    List<String> paired = LineWords.paired(bound);
+    var ways = new ArrayList<Node>();
+    if (paired.stream().allMatch(role -> bound.question().role(role).link().isPresent())) {
+      Button separate =
+          Parts.button(
+              texts.get("ask.separate", paired.size()),
+              () -> {
+                lines.node().requestFocus(); // The button goes with what it says.
+                model.separate(paired.reversed());
+              });
+      separate.setId("ask-separate");
+      ways.add(separate);
+    }
+    paired.stream()
         .filter(role -> bound.question().role(role).link().isPresent())
         .<Node>map(
             role ->
                 Parts.button(
-                    texts.get("ask.without", nouns(role)),
+                    texts.get("ask.without", model.nouns(role)),
                     () -> {
                       lines.node().requestFocus(); // The button goes with what it says.
                       model.leaveOut(role);
                     }))
-        .toList();
+        .forEach(ways::add);
+    return ways;
   }
 
   private Node multiplied(Bound bound, joiner.joining.Answer.Repeated repeated) {
@@ -511,7 +445,7 @@ final class AskFace implements Face {
                         remedy.words(),
                         () -> {
                           lines.node().requestFocus(); // The button goes with what it says.
-                          model.count(repeated.column(), remedy.counting());
+                          model.columns().count(repeated.column(), remedy.counting());
                         }))
             .toList();
     return warning(texts.get("ask.multiply") + " " + LineWords.of(bound, repeated), remedies);
@@ -523,8 +457,10 @@ final class AskFace implements Face {
         Parts.button(
             texts.get("ask.once.all", repeated.size()),
             () ->
-                model.countOnce(
-                    repeated.stream().map(joiner.joining.Answer.Repeated::column).toList()));
+                model
+                    .columns()
+                    .countOnce(
+                        repeated.stream().map(joiner.joining.Answer.Repeated::column).toList()));
     once.setId("count-all-once");
     return Parts.row(8, Parts.label(texts.get("ask.multiply.many"), "oak"), once);
   }
@@ -538,80 +474,6 @@ final class AskFace implements Face {
     VBox card = Parts.card(parts, "oak-card");
     card.setSpacing(6);
     return card;
-  }
-
-  private void showSide(State state) {
-    var nodes = new ArrayList<Node>();
-    nodes.add(Parts.prose(texts.get("ask.title"), "title"));
-    if (state.bound().isEmpty()) {
-      nodes.add(Parts.prose(texts.get("ask.why"), "muted"));
-      side.getChildren().setAll(nodes);
-      return;
-    }
-    Bound bound = state.bound().get();
-    nodes.add(Parts.label(texts.get("ask.line"), "heading"));
-    nodes.add(Parts.card(List.of(Parts.prose(LineWords.of(bound)))));
-    model
-        .told()
-        .filter(told -> !told.answer().leftOut().isEmpty())
-        .ifPresent(
-            told -> {
-              nodes.add(Parts.label(texts.get("ask.left"), "heading"));
-              told.answer().leftOut().forEach(left -> leftOut(bound, left, nodes));
-            });
-    nodes.add(Parts.label(texts.get("ask.sql"), "heading"));
-    nodes.add(Parts.beside(texts.get("ask.engine"), engine));
-    model
-        .sql(dialect)
-        .ifPresent(
-            support -> {
-              switch (support) {
-                case Support.Kept(String query) -> {
-                  sql.show(query);
-                  nodes.add(sql.node());
-                  nodes.add(Parts.button(texts.get("ask.copy"), () -> copy(query)));
-                }
-                case Support.Impossible(String loss) ->
-                    nodes.add(
-                        Parts.prose(texts.get("ask.unsaid", dialect.engine(), loss), "brick"));
-              }
-            });
-    model
-        .keptAs()
-        .ifPresent(
-            question ->
-                nodes.add(Parts.button(texts.get("ask.drop", question.label()), model::drop)));
-    side.getChildren().setAll(nodes);
-  }
-
-  private void leftOut(Bound bound, joiner.joining.Answer.LeftOut left, List<Node> nodes) {
-    String role = bound.roles().get(left.without()).name();
-    String from = bound.roles().get(left.role()).name();
-    nodes.add(Parts.prose(LineWords.of(bound, left)));
-    nodes.add(
-        Parts.button(
-            texts.get("ask.keep.rows", nouns(from)),
-            () -> model.make(role, new JoinDeed.Keep(true))));
-  }
-
-  private void copy(String query) {
-    var content = new ClipboardContent();
-    content.putString(query);
-    Clipboard.getSystemClipboard().setContent(content);
-    bench.tell(Notice.Sort.DONE, texts.get("ask.copied"));
-  }
-
-  private void pickEngine() {
-    new Picker<>(texts.get("ask.engine"), Offers.among(Dialects.ALL, Dialect::engine))
-        .at(Optional.of(dialect))
-        .open(
-            engine,
-            picked -> {
-              dialect = picked;
-              engine.setText(picked.engine());
-              showSide(model.state());
-              engine.requestFocus();
-            });
   }
 
   /** Keeps the question under the name it has, or asks for one. */
@@ -644,41 +506,5 @@ final class AskFace implements Face {
           }
         });
     name.requestFocus();
-  }
-
-  private void save() {
-    Optional<AskModel.Told> told = model.told();
-    if (told.isEmpty()) {
-      return;
-    }
-    var chooser = new FileChooser();
-    chooser.setTitle(texts.get("ask.save"));
-    chooser.setInitialFileName(model.question().name() + ".csv");
-    chooser
-        .getExtensionFilters()
-        .addAll(
-            new FileChooser.ExtensionFilter("CSV", "*.csv"),
-            new FileChooser.ExtensionFilter(texts.get("ask.workbook"), "*.xlsx"));
-    var file = chooser.showSaveDialog(main.getScene().getWindow());
-    if (file == null) {
-      return;
-    }
-    try {
-      write(told.get().answer(), file.toPath());
-      bench.tell(Notice.Sort.DONE, texts.get("ask.saved", file.getName()));
-    } catch (IOException e) {
-      bench.tell(Notice.Sort.REFUSED, texts.get("ask.unsaved", file.getName(), e.getMessage()));
-    }
-  }
-
-  /** As a workbook where the file is called so, as CSV elsewhere. */
-  private void write(joiner.joining.Answer answer, Path file) throws IOException {
-    if (file.toString().toLowerCase(Locale.ROOT).endsWith(".xlsx")) {
-      try (OutputStream out = Files.newOutputStream(file)) {
-        AnswerSheet.write(answer, out);
-      }
-    } else {
-      Files.writeString(file, AnswerCsv.of(answer, sheets.isSelected()), StandardCharsets.UTF_8);
-    }
   }
 }

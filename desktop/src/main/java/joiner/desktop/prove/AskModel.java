@@ -3,11 +3,13 @@ package joiner.desktop.prove;
 import java.time.Clock;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import joiner.database.LiveAnswer;
@@ -37,10 +39,10 @@ import joiner.meaning.Draft;
 import joiner.model.Field;
 import joiner.model.Multiplicity;
 import joiner.model.Question;
-import joiner.model.Question.Counting;
-import joiner.model.Question.Fold;
 import joiner.model.QuestionId;
+import joiner.model.Relationship;
 import joiner.model.Table;
+import joiner.model.TableId;
 import joiner.naming.NamingPolicy;
 
 /** What the face Ask is about, without a window: a question, and what it comes to. */
@@ -85,10 +87,14 @@ final class AskModel {
   private RowsOf rows = RowsOf.SAMPLES;
 
   /** What was asked before, the newest last. */
+  private final AskColumns columns;
+
+  private final Deque<Question> aside = new ArrayDeque<>();
   private final Deque<Question> before = new ArrayDeque<>();
 
   AskModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.columns = new AskColumns(this, bench);
     this.texts = texts;
     this.state = new ReadOnlyObjectWrapper<>(read(Asking.nothing()));
     Clock clock = bench.clock();
@@ -166,12 +172,40 @@ final class AskModel {
     if (!was.columns().isEmpty() && !was.equals(question)) {
       before.addLast(was);
     }
+    if (question.columns().isEmpty()) {
+      aside.clear();
+    }
     set(question);
   }
 
   private void set(Question question) {
     state.set(read(question));
     work();
+  }
+
+  /** Asks one question for each of some roles: the first now, the others one after the other. */
+  void separate(List<String> roles) {
+    List<Question> alone = asking().separately(question(), roles);
+    if (!alone.isEmpty()) {
+      ask(alone.getFirst());
+      aside.clear();
+      aside.addAll(alone.subList(1, alone.size()));
+    }
+  }
+
+  /** The question that waits while another of those it was separated from is asked. */
+  Optional<Question> aside() {
+    return Optional.ofNullable(aside.peekFirst());
+  }
+
+  /** Asks the question that waits; the one that is asked waits from now on. */
+  void turnAside() {
+    if (!aside.isEmpty()) {
+      Question now = question();
+      Question next = aside.removeFirst();
+      aside.addLast(now);
+      set(next);
+    }
   }
 
   /** Whether something else was asked before. */
@@ -215,7 +249,12 @@ final class AskModel {
         .filter(told -> state.get().bound.filter(b -> b == told.answer.bound()).isPresent());
   }
 
-  private Asking asking() {
+  /** The columns of what is asked, and what can be done with them. */
+  AskColumns columns() {
+    return columns;
+  }
+
+  Asking asking() {
     return new Asking(bench.design(), bench.draft().meaning());
   }
 
@@ -254,6 +293,32 @@ final class AskModel {
     return typed -> Offers.narrowed(all, typed);
   }
 
+  /** Fields of one table, and its count. */
+  Offers<String> fields(Table table) {
+    var all = new ArrayList<Offers.Offer<String>>();
+    offer(table, all);
+    return typed -> Offers.narrowed(all, typed);
+  }
+
+  /** Tables that could be joined next: those beside what is joined, or any where nothing is. */
+  List<Table> near() {
+    Set<TableId> joined =
+        question().roles().stream().map(Question.Role::table).collect(Collectors.toSet());
+    Set<TableId> beside = new HashSet<>();
+    for (Relationship r : bench.design().relationships()) {
+      if (joined.contains(r.child())) {
+        beside.add(r.parent());
+      }
+      if (joined.contains(r.parent())) {
+        beside.add(r.child());
+      }
+    }
+    return bench.design().tables().stream()
+        .filter(table -> !joined.contains(table.id()))
+        .filter(table -> joined.isEmpty() || beside.contains(table.id()))
+        .toList();
+  }
+
   private void offer(Table table, List<Offers.Offer<String>> all) {
     all.add(
         new Offers.Offer<>(
@@ -265,208 +330,6 @@ final class AskModel {
       all.add(
           new Offers.Offer<>(
               written(table, field), field.label() + " · " + table.label(), "", table.label()));
-    }
-  }
-
-  /** What can be done with a column. */
-  sealed interface Deed {
-    /** Shows it as that, or its bare value. */
-    record As(Optional<Fold> fold) implements Deed {}
-
-    /** Counts rows otherwise. */
-    record Count(Counting counting) implements Deed {}
-
-    record Sort(boolean descending) implements Deed {}
-
-    record Unsort() implements Deed {}
-
-    record Move(int by) implements Deed {}
-
-    record Remove() implements Deed {}
-  }
-
-  /** What can be done with a column now. */
-  List<Deed> deeds(int column) {
-    var deeds = new ArrayList<Deed>();
-    Optional<Question.Order> order =
-        question().order().stream().filter(o -> o.column() == column).findFirst();
-    if (order.filter(o -> !o.descending()).isEmpty()) {
-      deeds.add(new Deed.Sort(false));
-    }
-    if (order.filter(Question.Order::descending).isEmpty()) {
-      deeds.add(new Deed.Sort(true));
-    }
-    order.ifPresent(o -> deeds.add(new Deed.Unsort()));
-    switch (question().columns().get(column)) {
-      case Question.Shown shown -> {
-        if (roleOf(column).isPresent()) {
-          deeds.addAll(folds(column));
-        }
-      }
-      case Question.Folded folded -> {
-        if (folded.of().isPresent()) {
-          deeds.add(new Deed.As(Optional.empty()));
-          deeds.addAll(folds(column));
-        }
-        deeds.addAll(countings(column, folded));
-      }
-    }
-    if (column > 0) {
-      deeds.add(new Deed.Move(-1));
-    }
-    if (column < question().columns().size() - 1) {
-      deeds.add(new Deed.Move(1));
-    }
-    deeds.add(new Deed.Remove());
-    return deeds;
-  }
-
-  private List<Deed> folds(int column) {
-    boolean[] now = new boolean[Fold.values().length];
-    if (question().columns().get(column) instanceof Question.Folded folded) {
-      now[folded.fold().ordinal()] = true;
-    }
-    return Arrays.stream(Fold.values())
-        .filter(fold -> !now[fold.ordinal()] && isSound(folded(column, fold)))
-        .<Deed>map(fold -> new Deed.As(Optional.of(fold)))
-        .toList();
-  }
-
-  private List<Deed> countings(int column, Question.Folded folded) {
-    List<Counting> others = new ArrayList<>(List.of(Counting.AS_JOINED, Counting.ONCE));
-    question()
-        .role(folded.role())
-        .link()
-        .filter(Question.Link::down)
-        .ifPresent(link -> others.add(new Counting.Per(link.from())));
-    return others.stream()
-        .filter(counting -> !counting.equals(folded.counting()))
-        .filter(c -> folded.fold().hangsOnRepetition() || c instanceof Counting.Per)
-        .filter(c -> isSound(with(column, folded.withCounting(c))))
-        .<Deed>map(Deed.Count::new)
-        .toList();
-  }
-
-  private boolean isSound(Question question) {
-    Draft draft = state.get().draft;
-    return Binding.of(draft.design(), draft.meaning(), question) instanceof Binding.Result.Sound;
-  }
-
-  /** The one role a value is of. */
-  private Optional<String> roleOf(int column) {
-    return state
-        .get()
-        .bound
-        .filter(bound -> bound.columns().get(column) instanceof Bound.Shown)
-        .flatMap(bound -> bound.roleOf(column));
-  }
-
-  private Question with(int column, Question.Column other) {
-    var columns = new ArrayList<>(question().columns());
-    columns.set(column, other);
-    return question().withColumns(columns);
-  }
-
-  private Question folded(int column, Fold fold) {
-    return switch (question().columns().get(column)) {
-      case Question.Shown shown ->
-          with(
-              column,
-              new Question.Folded(
-                  label(fold, bare(shown.label())),
-                  fold,
-                  roleOf(column).orElse(""),
-                  Optional.of(shown.of()),
-                  Counting.AS_JOINED));
-      case Question.Folded folded ->
-          with(
-              column,
-              new Question.Folded(
-                  label(fold, bare(folded.label())),
-                  fold,
-                  folded.role(),
-                  folded.of(),
-                  folded.counting()));
-    };
-  }
-
-  private static String label(Fold fold, String of) {
-    return Asking.words(fold) + " " + of;
-  }
-
-  /** A label without the words of a fold. */
-  private static String bare(String label) {
-    for (Fold fold : Fold.values()) {
-      String before = label(fold, "");
-      if (label.startsWith(before)) {
-        return label.substring(before.length());
-      }
-    }
-    return label;
-  }
-
-  /** Does something with a column. */
-  void make(int column, Deed deed) {
-    switch (deed) {
-      case Deed.As(Optional<Fold> fold) -> {
-        if (fold.isPresent()) {
-          ask(folded(column, fold.get()));
-        } else if (question().columns().get(column) instanceof Question.Folded folded) {
-          ask(with(column, new Question.Shown(bare(folded.label()), folded.of().orElseThrow())));
-        }
-      }
-      case Deed.Count(Counting counting) -> count(column, counting);
-      case Deed.Sort(boolean descending) -> sort(column, Optional.of(descending));
-      case Deed.Unsort unsort -> sort(column, Optional.empty());
-      case Deed.Move(int by) -> move(column, by);
-      case Deed.Remove remove -> ask(asking().without(question(), column));
-    }
-  }
-
-  /** Counts the rows of a column in that way. */
-  void count(int column, Counting counting) {
-    if (question().columns().get(column) instanceof Question.Folded folded) {
-      ask(with(column, folded.withCounting(counting)));
-    }
-  }
-
-  /** Counts each row of some columns once. */
-  void countOnce(List<Integer> some) {
-    var columns = new ArrayList<>(question().columns());
-    for (int column : some) {
-      if (columns.get(column) instanceof Question.Folded folded) {
-        columns.set(column, folded.withCounting(Counting.ONCE));
-      }
-    }
-    ask(question().withColumns(columns));
-  }
-
-  private void sort(int column, Optional<Boolean> descending) {
-    var order = new ArrayList<>(question().order());
-    order.removeIf(o -> o.column() == column);
-    descending.ifPresent(down -> order.addFirst(new Question.Order(column, down)));
-    ask(question().withOrder(order));
-  }
-
-  private void move(int column, int by) {
-    var columns = new ArrayList<>(question().columns());
-    int to = column + by;
-    columns.add(to, columns.remove(column));
-    List<Question.Order> order =
-        question().order().stream()
-            .map(
-                o ->
-                    o.column() == column
-                        ? new Question.Order(to, o.descending())
-                        : o.column() == to ? new Question.Order(column, o.descending()) : o)
-            .toList();
-    ask(question().withColumns(columns).withOrder(order));
-  }
-
-  /** Calls a column otherwise. */
-  void rename(int column, String label) {
-    if (!label.isBlank()) {
-      ask(asking().renamed(question(), column, label.strip()));
     }
   }
 
@@ -554,6 +417,16 @@ final class AskModel {
       case JoinDeed.LeaveOut out -> leaveOut(role);
       case JoinDeed.Show(String column, String label) -> show(column);
     }
+  }
+
+  /** What one row of a role is called. */
+  String noun(String role) {
+    return bench.design().table(question().role(role).table()).noun().singular();
+  }
+
+  /** What its rows are called. */
+  String nouns(String role) {
+    return bench.design().table(question().role(role).table()).noun().plural();
   }
 
   /** How a join is told: what is made of its relationship in words, from one table to the other. */

@@ -6,8 +6,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import joiner.Pottery;
-import joiner.desktop.prove.AskModel.Deed;
+import joiner.desktop.prove.AskColumns.Deed;
 import joiner.desktop.prove.AskModel.JoinDeed;
+import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ChangeField;
@@ -18,6 +19,7 @@ import joiner.expression.Evaluator;
 import joiner.expression.Value;
 import joiner.format.AnswerCsv;
 import joiner.joining.Answer;
+import joiner.joining.LineWords;
 import joiner.model.Question;
 import joiner.model.Question.Counting;
 import joiner.model.Question.Fold;
@@ -98,37 +100,37 @@ class AskModelTest {
   void rowsThatMultiplyAreCountedOnceByOneDeed() {
     show("member.card_no", "count(enrolment)", "sum(piece.grams)");
     assertThat(answer().repeated()).hasSize(2);
-    model.countOnce(List.of(1, 2));
+    model.columns().countOnce(List.of(1, 2));
     assertThat(answer().repeated()).isEmpty();
     assertThat(folded(1).counting()).isEqualTo(Counting.ONCE);
     List<List<Value>> once = answer().lines();
-    assertThat(model.deeds(2)).contains(new Deed.Count(new Counting.Per("member")));
-    model.make(1, new Deed.Count(new Counting.Per("member")));
-    model.make(2, new Deed.Count(new Counting.Per("member")));
+    assertThat(model.columns().deeds(2)).contains(new Deed.Count(new Counting.Per("member")));
+    model.columns().make(1, new Deed.Count(new Counting.Per("member")));
+    model.columns().make(2, new Deed.Count(new Counting.Per("member")));
     assertThat(answer().lines()).isEqualTo(once);
   }
 
   @Test
   void aColumnIsFoldedUnfoldedSortedAndMoved() {
     show("piece.stage", "piece.grams");
-    model.make(1, new Deed.As(Optional.of(Fold.AVERAGE)));
+    model.columns().make(1, new Deed.As(Optional.of(Fold.AVERAGE)));
     assertThat(labels()).isEqualTo("[Piece stage, Average of Piece grams]");
-    model.make(1, new Deed.As(Optional.of(Fold.GREATEST)));
+    model.columns().make(1, new Deed.As(Optional.of(Fold.GREATEST)));
     assertThat(labels()).isEqualTo("[Piece stage, Greatest Piece grams]");
-    model.make(1, new Deed.Sort(true));
+    model.columns().make(1, new Deed.Sort(true));
     List<String> greatest =
         answer().lines().stream().map(line -> Evaluator.show(line.get(1))).toList();
     assertThat(greatest)
         .isSortedAccordingTo(
             (one, other) -> Integer.compare(Integer.parseInt(other), Integer.parseInt(one)));
-    model.make(1, new Deed.Move(-1));
+    model.columns().make(1, new Deed.Move(-1));
     assertThat(model.question().order()).containsExactly(new Question.Order(0, true));
-    model.make(0, new Deed.As(Optional.empty()));
+    model.columns().make(0, new Deed.As(Optional.empty()));
     assertThat(labels()).isEqualTo("[Piece grams, Piece stage]");
-    model.make(0, new Deed.Unsort());
+    model.columns().make(0, new Deed.Unsort());
     assertThat(model.question().order()).isEmpty();
-    assertThat(model.deeds(1)).doesNotContain(new Deed.As(Optional.of(Fold.SUM)));
-    model.make(0, new Deed.Remove());
+    assertThat(model.columns().deeds(1)).doesNotContain(new Deed.As(Optional.of(Fold.SUM)));
+    model.columns().make(0, new Deed.Remove());
     assertThat(labels()).isEqualTo("[Piece stage]");
   }
 
@@ -232,7 +234,7 @@ class AskModelTest {
     assertThat(model.only("count(firing) > 9")).isEmpty();
     assertThat(answer().lines()).hasSizeBetween(1, all - 1);
     List<List<Value>> often = answer().lines();
-    model.rename(1, "How often");
+    model.columns().rename(1, "How often");
     assertThat(model.question().having().getFirst().text()).isEqualTo("how_often > 9");
     assertThat(answer().lines()).isEqualTo(often);
     model.removeLineCondition(0);
@@ -253,6 +255,45 @@ class AskModelTest {
     assertThat(model.isKept()).isTrue();
     model.removeCondition(0);
     assertThat(model.question().parameters()).isEmpty();
+  }
+
+  @Test
+  void whatCouldBeJoinedNextIsBesideWhatIs() {
+    assertThat(model.near())
+        .as("nothing is joined yet")
+        .hasSameSizeAs(test.bench.design().tables());
+    show("kiln.name");
+    assertThat(model.near()).extracting(Table::name).containsExactly("firing");
+    assertThat(model.fields(model.near().getFirst()).of("peak"))
+        .extracting(Offers.Offer::thing)
+        .containsExactly("firing.peak_c");
+    show("firing.peak_c");
+    assertThat(model.near())
+        .extracting(Table::name)
+        .contains("member", "cone")
+        .doesNotContain("kiln", "supplier");
+  }
+
+  @Test
+  void whatNothingPairsIsAskedAsTwoQuestions() {
+    show("member.card_no", "enrolment.attendance", "piece.mark");
+    Question both = model.question();
+    List<String> paired = LineWords.paired(model.state().bound().orElseThrow());
+    assertThat(paired).hasSize(2);
+    assertThat(model.aside()).isEmpty();
+    model.separate(paired.reversed());
+    assertThat(labels()).isEqualTo("[Member card number, Enrolment attendance]");
+    assertThat(LineWords.pairing(model.state().bound().orElseThrow())).isEmpty();
+    Question first = model.question();
+    Question second = model.aside().orElseThrow();
+    model.turnAside();
+    assertThat(labels()).isEqualTo("[Member card number, Piece mark]");
+    assertThat(model.question()).isEqualTo(second);
+    assertThat(model.aside()).hasValue(first);
+    model.turnAside();
+    assertThat(model.question()).isEqualTo(first);
+    model.back();
+    assertThat(model.question()).as("both at once were asked before").isEqualTo(both);
   }
 
   @Test
