@@ -17,6 +17,11 @@ public final class Tries {
     return new Random(20260314).longs(Math.max(1, Math.round(usual * factor())));
   }
 
+  /** What is found in so many of the usual cases is found in as many of fewer. */
+  public static int least(int usual) {
+    return (int) (usual * Math.min(1, factor()));
+  }
+
   /** How many times the usual number of cases are tried. */
   public static double factor() {
     return Double.parseDouble(System.getProperty("joiner.tries", "1"));

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.random.RandomGenerator;
 import joiner.edit.EditRefusedException;
 import joiner.edit.EnterRows;
@@ -21,6 +22,7 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.Counts;
+import joiner.naming.NamingPolicy;
 import joiner.naming.WordList;
 import joiner.rows.EnteredText;
 import joiner.rows.RowId;
@@ -74,6 +76,20 @@ public record TakingIn(
     return new Planning(draft, table, match, clock, chance).plan(rows, missing);
   }
 
+  /** The field a heading means: by its name, else by its label, in whatever letters. */
+  public static Optional<Field> called(Table table, String heading) {
+    String text = heading.strip();
+    return table
+        .fieldNamed(text)
+        .or(() -> first(table, f -> f.label().equalsIgnoreCase(text)))
+        .or(() -> first(table, f -> f.name().equalsIgnoreCase(text)))
+        .or(() -> first(table, f -> f.name().equals(NamingPolicy.nameFor(text))));
+  }
+
+  private static Optional<Field> first(Table table, Predicate<Field> wanted) {
+    return table.fields().stream().filter(wanted).findFirst();
+  }
+
   /**
    * Which columns are which fields, by names or labels.
    *
@@ -83,16 +99,7 @@ public record TakingIn(
     var fields = new ArrayList<Field>();
     for (String heading : headings) {
       Field field =
-          table
-              .fieldNamed(heading.strip())
-              .or(
-                  () ->
-                      table.fields().stream()
-                          .filter(
-                              f ->
-                                  f.label().equalsIgnoreCase(heading.strip())
-                                      || f.name().equalsIgnoreCase(heading.strip()))
-                          .findFirst())
+          called(table, heading)
               .orElseThrow(
                   () ->
                       new EditRefusedException(

@@ -189,7 +189,7 @@ class AnomaliesTest {
             .isInstanceOf(EditRefusedException.class);
       }
     }
-    assertThat(contradicted).isGreaterThan((int) (50 * Math.min(1, Tries.factor())));
+    assertThat(contradicted).isGreaterThan(Tries.least(50));
   }
 
   private static Anomaly told(Draft draft) {

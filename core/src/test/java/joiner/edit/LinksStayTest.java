@@ -38,9 +38,9 @@ class LinksStayTest {
   @Test
   void everyStructuralChangeKeepsEveryLinkOrIsRefused() {
     Tries.of(350).forEach(this::change);
-    assertThat(done.values().stream().mapToInt(n -> n).sum()).isGreaterThan(1_000);
+    assertThat(done.values().stream().mapToInt(n -> n).sum()).isGreaterThan(Tries.least(1_000));
     assertThat(done.keySet()).hasSize(Kind.values().length);
-    assertThat(refused).as("where several links meet").isGreaterThan(50);
+    assertThat(refused).as("where several links meet").isGreaterThan(Tries.least(50));
   }
 
   private void change(long seed) {

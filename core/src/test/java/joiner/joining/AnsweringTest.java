@@ -57,9 +57,9 @@ class AnsweringTest {
     }
     System.out.println(
         lines + " lines, " + repeated + " columns repeat rows, " + once + " never can");
-    assertThat(lines).isGreaterThan((int) (2_000 * Math.min(1, Tries.factor())));
-    assertThat(repeated).isGreaterThan((int) (40 * Math.min(1, Tries.factor())));
-    assertThat(once).isGreaterThan((int) (100 * Math.min(1, Tries.factor())));
+    assertThat(lines).isGreaterThan(Tries.least(2_000));
+    assertThat(repeated).isGreaterThan(Tries.least(40));
+    assertThat(once).isGreaterThan(Tries.least(100));
   }
 
   /** A column is told of exactly where some line says another thing than if rows counted once. */

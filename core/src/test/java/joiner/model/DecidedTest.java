@@ -96,7 +96,7 @@ class DecidedTest {
       assertThat(decided.belowBoyceCodd()).isEqualTo(wanted);
       below += wanted.size();
     }
-    assertThat(below).isGreaterThan((int) (300 * Math.min(1, Tries.factor())));
+    assertThat(below).isGreaterThan(Tries.least(300));
   }
 
   @Test

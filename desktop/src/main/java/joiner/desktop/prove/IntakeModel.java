@@ -19,6 +19,7 @@ import joiner.desktop.work.Workbench;
 import joiner.edit.Named;
 import joiner.entry.Intake;
 import joiner.entry.KnownTrials;
+import joiner.entry.TakingIn;
 import joiner.entry.TakingIn.Missing;
 import joiner.meaning.Draft;
 import joiner.model.Field;
@@ -27,7 +28,6 @@ import joiner.model.Table;
 import joiner.model.TableId;
 import joiner.model.TableKind;
 import joiner.naming.Counts;
-import joiner.naming.NamingPolicy;
 import joiner.rows.EncodedTable;
 import joiner.source.ReadingOptions;
 import joiner.source.Source;
@@ -188,20 +188,13 @@ final class IntakeModel {
     var fields = new ArrayList<Optional<FieldId>>();
     for (String heading : headings) {
       Optional<FieldId> field =
-          into.fields().stream()
-              .filter(f -> !f.isComputed() && isCalled(f, heading.strip()))
+          TakingIn.called(into, heading)
+              .filter(f -> !f.isComputed())
               .map(Field::id)
-              .filter(id -> !fields.contains(Optional.of(id)))
-              .findFirst();
+              .filter(id -> !fields.contains(Optional.of(id)));
       fields.add(field);
     }
     return fields;
-  }
-
-  private static boolean isCalled(Field field, String heading) {
-    return field.name().equalsIgnoreCase(heading)
-        || field.label().equalsIgnoreCase(heading)
-        || field.name().equals(NamingPolicy.nameFor(heading));
   }
 
   /** Keys whose fields all come along. */
