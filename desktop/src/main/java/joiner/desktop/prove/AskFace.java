@@ -60,7 +60,7 @@ final class AskFace implements Face {
   private final Button fresh;
   private final Button back;
   private final Button aside = Parts.button("", () -> {});
-  private final Button rows;
+  private final RowsPick rows;
   private final WhenSeen seen = new WhenSeen(this::show);
 
   AskFace(Workbench bench, Targets targets, Texts texts) {
@@ -76,9 +76,8 @@ final class AskFace implements Face {
     this.keep = Parts.button(texts.get("ask.keep"), this::keep);
     this.fresh = Parts.button(texts.get("ask.new"), this::begin);
     this.back = Parts.button(texts.get("ask.back"), this::back);
-    this.rows = RowsOf.button(bench, targets, texts, model::from);
+    this.rows = new RowsPick("question-rows", bench, targets, texts, model::from);
     back.setId("question-back");
-    rows.setId("question-rows");
     kept.setId("kept-questions");
     keep.setId("keep-question");
     build();
@@ -267,6 +266,7 @@ final class AskFace implements Face {
     fresh.setDisable(state.isBlank());
     back.setDisable(!model.canGoBack());
     showAside();
+    rows.show(model.rows());
     keep.setText(texts.get(model.keptAs().isPresent() ? "ask.keep.changes" : "ask.keep"));
     keep.setDisable(state.bound().isEmpty() || model.isKept());
     side.show(state);

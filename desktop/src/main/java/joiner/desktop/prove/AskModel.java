@@ -89,11 +89,14 @@ final class AskModel {
   /** What was asked before, the newest last. */
   private final AskColumns columns;
 
+  private final OnBench onBench;
+
   private final Deque<Question> aside = new ArrayDeque<>();
   private final Deque<Question> before = new ArrayDeque<>();
 
   AskModel(Workbench bench, Texts texts) {
     this.bench = bench;
+    this.onBench = new OnBench(bench);
     this.columns = new AskColumns(this, bench);
     this.texts = texts;
     this.state = new ReadOnlyObjectWrapper<>(read(Asking.nothing()));
@@ -131,6 +134,11 @@ final class AskModel {
   void from(RowsOf other) {
     rows = other;
     work();
+  }
+
+  /** Whose rows are asked. */
+  RowsOf rows() {
+    return rows;
   }
 
   ReadOnlyObjectProperty<State> stateProperty() {
@@ -222,6 +230,12 @@ final class AskModel {
 
   /** The design or its rows may have changed. */
   void refresh() {
+    if (onBench.isOther()) {
+      before.clear();
+      aside.clear();
+      rows = RowsOf.SAMPLES;
+      set(Asking.nothing());
+    }
     if (state.get().draft != bench.draft()) {
       state.set(read(question()));
       work();

@@ -50,7 +50,7 @@ final class IfDeletedFace implements Face {
 
   private final Workbench bench;
   private final Texts texts;
-  private final Button rows;
+  private final RowsPick rows;
   private final IfDeletedModel model;
   private final VBox content = new VBox(10);
   private final ScrollPane main = Parts.scroll(content);
@@ -71,8 +71,7 @@ final class IfDeletedFace implements Face {
     this.model = new IfDeletedModel(bench, texts);
     buildWhere();
     suppose.setId("suppose");
-    rows = RowsOf.button(bench, targets, texts, model::from);
-    rows.setId("deleted-of");
+    rows = new RowsPick("deleted-of", bench, targets, texts, model::from);
     buildSuppose();
     lines.setId("reached");
     lines.setFixedCellSize(ROW);
@@ -264,6 +263,7 @@ final class IfDeletedFace implements Face {
   /** What is picked stands between two buttons that stay, so that the focus does. */
   private void showSuppose(Optional<Told> told) {
     suppose.setVisible(model.table().isPresent());
+    rows.show(model.rowsOf());
     Parts.toggle(where, model.isLive());
     if (!where.isFocused()) {
       where.setText(model.where());

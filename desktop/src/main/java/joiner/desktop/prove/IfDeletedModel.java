@@ -78,6 +78,7 @@ final class IfDeletedModel {
   }
 
   private final AtomicReference<Optional<Read>> read = new AtomicReference<>(Optional.empty());
+  private final OnBench onBench;
   private RowsOf of = RowsOf.SAMPLES;
   private String where = "";
 
@@ -144,6 +145,7 @@ final class IfDeletedModel {
   IfDeletedModel(Workbench bench, Texts texts) {
     this.bench = bench;
     this.texts = texts;
+    this.onBench = new OnBench(bench);
     Clock clock = bench.clock();
     this.told =
         new Computed<>(
@@ -226,6 +228,12 @@ final class IfDeletedModel {
 
   /** Works it out for the table that is chosen everywhere, or the one looked at before. */
   void refresh() {
+    if (onBench.isOther()) {
+      of = RowsOf.SAMPLES;
+      where = "";
+      chosen = Set.of();
+      read.set(Optional.empty());
+    }
     Optional<TableId> now = bench.table().map(Table::id);
     if (now.isPresent() && !now.equals(table)) {
       table = now;
@@ -247,6 +255,11 @@ final class IfDeletedModel {
       }
       told.ask(new Input(bench.draft(), table.get(), Set.copyOf(chosen), of, where));
     }
+  }
+
+  /** Whose rows are looked at. */
+  RowsOf rowsOf() {
+    return of;
   }
 
   /** What rows of a database must meet to be read. */

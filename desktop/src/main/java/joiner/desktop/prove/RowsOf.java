@@ -1,17 +1,9 @@
 package joiner.desktop.prove;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
-import javafx.scene.control.Button;
 import joiner.database.Target;
-import joiner.desktop.widget.Offers;
-import joiner.desktop.widget.Parts;
-import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Targets;
-import joiner.desktop.work.Workbench;
 
 /** Whose rows are looked at. */
 sealed interface RowsOf {
@@ -37,32 +29,5 @@ sealed interface RowsOf {
               ? known.place()
               : texts.get("rows.live", known.place(), known.user());
     };
-  }
-
-  /** The sample rows and all databases the design was shipped to or looked at. */
-  static List<RowsOf> all(Workbench bench, Targets targets) {
-    var all = new ArrayList<RowsOf>();
-    all.add(SAMPLES);
-    for (Targets.Known known : targets.of(bench.keeper().folder())) {
-      targets.target(known).ifPresent(target -> all.add(new Live(known, target)));
-    }
-    return all;
-  }
-
-  /** A button that says whose rows they are and lets one pick others. */
-  static Button button(Workbench bench, Targets targets, Texts texts, Consumer<RowsOf> picked) {
-    Button button = Parts.button(SAMPLES.words(texts), () -> {}, "picked");
-    button.setOnAction(
-        event ->
-            new Picker<>(
-                    texts.get("rows.prompt"),
-                    Offers.among(all(bench, targets), of -> of.words(texts)))
-                .open(
-                    button,
-                    of -> {
-                      button.setText(of.words(texts));
-                      picked.accept(of);
-                    }));
-    return button;
   }
 }

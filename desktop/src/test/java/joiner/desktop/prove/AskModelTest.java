@@ -10,6 +10,7 @@ import joiner.desktop.prove.AskColumns.Deed;
 import joiner.desktop.prove.AskModel.JoinDeed;
 import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.OpenDesign;
 import joiner.desktop.work.TestBench;
 import joiner.edit.ChangeField;
 import joiner.edit.RemoveField;
@@ -255,6 +256,16 @@ class AskModelTest {
     assertThat(model.isKept()).isTrue();
     model.removeCondition(0);
     assertThat(model.question().parameters()).isEmpty();
+  }
+
+  @Test
+  void anotherDesignIsAskedNothingYet() {
+    show("kiln.name", "firing.peak_c");
+    test.bench.open(OpenDesign.of(Pottery.demo()));
+    model.refresh();
+    assertThat(model.question().columns()).isEmpty();
+    assertThat(model.canGoBack()).isFalse();
+    assertThat(model.rows()).isEqualTo(RowsOf.SAMPLES);
   }
 
   @Test

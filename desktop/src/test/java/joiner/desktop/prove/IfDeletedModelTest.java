@@ -11,6 +11,7 @@ import joiner.desktop.prove.IfDeletedModel.Instead;
 import joiner.desktop.prove.IfDeletedModel.Row;
 import joiner.desktop.prove.IfDeletedModel.Told;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.work.OpenDesign;
 import joiner.desktop.work.TestBench;
 import joiner.model.ReferentialAction;
 import joiner.model.Relationship;
@@ -185,6 +186,13 @@ class IfDeletedModelTest {
     of("member");
     assertThat(model.where()).as("it was on fields of courses").isEmpty();
     of("course");
+    model.from(LivePottery.in(folder));
+    model.where("title LIKE 'Raku%'");
+    told();
+    test.bench.open(OpenDesign.of(Pottery.demo()));
+    of("course");
+    assertThat(model.rowsOf()).as("that was of another design").isEqualTo(RowsOf.SAMPLES);
+    assertThat(model.where()).isEmpty();
     model.from(LivePottery.missing(folder));
     test.window.until(
         () -> model.toldProperty().get() instanceof joiner.desktop.work.Answer.Failed);
