@@ -50,6 +50,16 @@ public record Anomaly(
       return said.stream().flatMap(s -> s.rows.stream()).sorted().toList();
     }
 
+    /** How many rows there are. */
+    public int count() {
+      return said.stream().mapToInt(s -> s.rows.size()).sum();
+    }
+
+    /** How many rows say something else than some of them say. */
+    public int others(Said than) {
+      return count() - than.rows.size();
+    }
+
     /** What more rows say than say anything else. */
     public Optional<Said> most() {
       return said.get(0).rows.size() > said.get(1).rows.size()

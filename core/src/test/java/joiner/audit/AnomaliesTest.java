@@ -230,7 +230,9 @@ class AnomaliesTest {
       while (!told(now).disagreements().isEmpty()) {
         Anomaly left = told(now);
         Anomaly.Disagreement of = left.disagreements().getFirst();
-        now = Settling.with(now, left, of, of.said().getLast()).edit().apply(now);
+        Settling.Settled settled = Settling.with(now, left, of, of.said().getLast());
+        assertThat(settled.rows()).isEqualTo(of.others(of.said().getLast()));
+        now = settled.edit().apply(now);
         assertThat(told(now).disagreements()).hasSize(left.disagreements().size() - 1);
       }
       assertThat(told(now).split(now).apply(now).design().table(LOAD).hasField(FUEL)).isFalse();

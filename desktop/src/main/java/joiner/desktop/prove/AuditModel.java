@@ -239,7 +239,7 @@ final class AuditModel {
         anomaly.table(),
         anomaly.fields(),
         saidAgain.message(told),
-        anomaly.rows().stream().map(row -> row + 1).toList(),
+        told.rows(),
         Optional.empty(),
         Optional.of(told));
   }

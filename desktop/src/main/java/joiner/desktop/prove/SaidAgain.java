@@ -35,12 +35,21 @@ final class SaidAgain {
    * @param who what decides, in the rows that say it twice; empty where none do
    * @param what what it decides there
    * @param last what decides in the row with which all is gone; empty where there is none
-   * @param disputes where rows contradict it
+   * @param rows that show it, from 1
+   * @param disputes where rows contradict it, the first ones
+   * @param byMost how many rows change when each says what most others say
    */
-  record Told(Anomaly anomaly, String who, String what, String last, List<Dispute> disputes) {
-    /** How many rows disagree. */
-    int disagreeing() {
-      return anomaly.disagreements().stream().mapToInt(d -> d.rows().size()).sum();
+  record Told(
+      Anomaly anomaly,
+      String who,
+      String what,
+      String last,
+      List<Integer> rows,
+      List<Dispute> disputes,
+      int byMost) {
+    /** How many disputes there are beyond those that are told. */
+    int further() {
+      return anomaly.disagreements().size() - disputes.size();
     }
   }
 
@@ -51,6 +60,8 @@ final class SaidAgain {
    * @param said what they say, in the order of the disagreement
    */
   record Dispute(Disagreement of, String who, List<String> said) {}
+
+  private static final int MOST_DISPUTES = 3;
 
   /** What is said again and again in the rows of a draft. */
   private record Repeated(Draft draft, List<Told> told) {}
@@ -110,7 +121,7 @@ final class SaidAgain {
     Table table = bench.design().table(anomaly.table());
     String fact = anomaly.fact().words(table);
     if (!anomaly.disagreements().isEmpty()) {
-      return texts.get("anomaly.message.disputed", fact, Counts.of(told.disagreeing()));
+      return texts.get("anomaly.message.disputed", fact, Counts.of(told.rows.size()));
     }
     return texts.get("anomaly.message", fact, table.noun().singular());
   }
@@ -130,20 +141,10 @@ final class SaidAgain {
     bench.apply(ChangeTable.forget(bench.design().table(table), fact));
   }
 
-  /** How many rows change when all of a dispute say what some of them say. */
-  int changing(Told told, Dispute dispute, Said said) {
-    return Settling.with(bench.draft(), told.anomaly, dispute.of, said).rows();
-  }
-
   /** Lets all rows of a dispute say what some of them say. */
   void settle(Told told, Dispute dispute, Said said) {
     Settled settled = Settling.with(bench.draft(), told.anomaly, dispute.of, said);
     bench.propose(settled::edit, () -> {});
-  }
-
-  /** How many rows change when each says what most others say; 0 where there is no most. */
-  int changingByMost(Told told) {
-    return Settling.byMost(bench.draft(), told.anomaly).map(Settled::rows).orElse(0);
   }
 
   /** Lets rows say what most of those that are decided by the same say. */
@@ -179,7 +180,11 @@ final class SaidAgain {
           first.map(this::who).orElse(""),
           first.map(this::what).orElse(""),
           anomaly.delete().isPresent() ? who(anomaly.delete().getAsInt()) : "",
-          anomaly.disagreements().stream().map(this::dispute).toList());
+          anomaly.rows().stream().map(row -> row + 1).toList(),
+          anomaly.disagreements().stream().limit(MOST_DISPUTES).map(this::dispute).toList(),
+          anomaly.disagreements().stream()
+              .mapToInt(of -> of.most().map(of::others).orElse(0))
+              .sum());
     }
 
     private Dispute dispute(Disagreement of) {

@@ -20,7 +20,6 @@ import joiner.naming.WordList;
 
 /** The side sheet about what is said again and again: what goes wrong, and what can be done. */
 final class SaidAgainSide {
-  private static final int MOST_DISPUTES = 3;
   private static final int MOST_SAID = 4;
 
   private final Workbench bench;
@@ -48,12 +47,11 @@ final class SaidAgainSide {
     if (told.disputes().isEmpty()) {
       split(anomaly, table, nodes);
     } else {
-      int most = model.changingByMost(told);
-      if (most > 0) {
+      if (told.byMost() > 0) {
         way(
             nodes,
             "anomaly-most",
-            texts.get("anomaly.most", rows(table, most)),
+            texts.get("anomaly.most", rows(table, told.byMost())),
             () -> model.settleByMost(told));
       }
     }
@@ -119,7 +117,7 @@ final class SaidAgainSide {
 
   /** Which rows contradict it, and what each would say after it was settled. */
   private void disputes(Told told, Table table, List<Node> nodes) {
-    for (Dispute dispute : told.disputes().stream().limit(MOST_DISPUTES).toList()) {
+    for (Dispute dispute : told.disputes()) {
       nodes.add(Parts.label(dispute.who(), "strong"));
       List<Said> said = dispute.of().said();
       for (int i = 0; i < Math.min(said.size(), MOST_SAID); i++) {
@@ -134,16 +132,16 @@ final class SaidAgainSide {
                 "anomaly.settle",
                 dispute.said().get(i),
                 rows,
-                rows(table, model.changing(told, dispute, one)));
+                rows(table, dispute.of().others(one)));
         nodes.add(Parts.way(words, () -> model.settle(told, dispute, one)));
       }
       if (said.size() > MOST_SAID) {
         nodes.add(Parts.prose(texts.get("anomaly.said.more", said.size() - MOST_SAID), "muted"));
       }
     }
-    int more = told.disputes().size() - MOST_DISPUTES;
-    if (more > 0) {
-      nodes.add(Parts.prose(texts.get("anomaly.disputes.more", Counts.of(more)), "muted"));
+    if (told.further() > 0) {
+      nodes.add(
+          Parts.prose(texts.get("anomaly.disputes.more", Counts.of(told.further())), "muted"));
     }
   }
 

@@ -190,9 +190,9 @@ class AuditModelTest {
     SaidAgain.Dispute dispute = told.disputes().getFirst();
     assertThat(dispute.who()).as("people read names").isEqualTo("Throwing on the wheel");
     assertThat(dispute.said()).containsExactly("120", "95");
-    assertThat(model.saidAgain().changingByMost(told)).isEqualTo(1);
-    assertThat(model.saidAgain().changing(told, dispute, dispute.of().said().getLast()))
-        .isEqualTo(5);
+    assertThat(told.byMost()).isEqualTo(1);
+    assertThat(dispute.of().others(dispute.of().said().getLast())).isEqualTo(5);
+    assertThat(told.further()).isZero();
     model.saidAgain().settleByMost(told);
     assertThat(looked().lines().getFirst().anomaly().orElseThrow().disputes()).isEmpty();
     assertThat(test.bench.draft().rows().of(session).cell(0, new FieldId("minutes")))
