@@ -43,7 +43,13 @@ import joiner.rows.Rows;
 /** The face Audit: what in the sample rows breaks the design, and the cells themselves. */
 final class AuditFace implements Face {
   private static final int MOST_ABOVE = 3;
-  private static final double MESSAGE_WIDTH = 264;
+  private static final double LIST = 320;
+  private static final double LEAST_LIST = 200;
+  private static final double LEAST_DETAIL = 300;
+
+  /** What of a line is no room for its message. */
+  private static final double AROUND_MESSAGE = 56;
+
   private static final PseudoClass STALE = PseudoClass.getPseudoClass("stale");
 
   private final Workbench bench;
@@ -78,8 +84,11 @@ final class AuditFace implements Face {
     list.setId("violations");
     list.getStyleClass().add("violation-list");
     list.setCellFactory(view -> new LineCell());
-    list.setPrefWidth(320);
-    list.setMinWidth(310);
+    list.setPrefWidth(LIST);
+    list.setMinWidth(LEAST_LIST);
+    list.widthProperty().subscribe(width -> list.refresh());
+    detail.setMinWidth(0);
+    detail.setPrefWidth(LEAST_DETAIL);
     list.setAccessibleText(texts.get("title"));
     list.getSelectionModel().selectedItemProperty().subscribe(this::picked);
     HBox.setHgrow(detail, Priority.ALWAYS);
@@ -402,8 +411,8 @@ final class AuditFace implements Face {
       String look = line.violation().isPresent() || line.isUnread() ? "brick" : "oak";
       var message = new Text(line.message());
       message.getStyleClass().add("violation-text");
-      message.setWrappingWidth(
-          MESSAGE_WIDTH); // A label's height is not known before it is shown; a text's is.
+      // A label's height is not known before it is shown; a text's is.
+      message.setWrappingWidth(Math.max(LEAST_LIST, list.getWidth()) - AROUND_MESSAGE);
       var box =
           new VBox(
               2,

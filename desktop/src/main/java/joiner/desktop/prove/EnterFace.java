@@ -38,6 +38,7 @@ import org.kordamp.ikonli.feather.Feather;
 /** The face Enter: the rows of a table, one of them as a form with those that refer to it below. */
 final class EnterFace implements Face {
   private static final double FIELD = 143;
+  private static final double MOST_TITLE = 240;
   private static final double WRAP = 400;
   private static final double MOMENT = 200;
   private static final double DAY = 168;
@@ -63,6 +64,7 @@ final class EnterFace implements Face {
   private final Button before;
   private final Button after;
   private final Label placed = Parts.label("", "muted", "small");
+  private final HBox steps;
   private final Button like = Parts.button("", () -> {});
   private final Button delete = Parts.button("", () -> {});
   private final Consumer<Row> ifDeleted;
@@ -95,6 +97,7 @@ final class EnterFace implements Face {
     this.intake = new IntakePane(bench, texts, this::backToForm);
     this.before = Parts.iconButton(Feather.CHEVRON_LEFT, texts.get("enter.before"), () -> step(-1));
     this.after = Parts.iconButton(Feather.CHEVRON_RIGHT, texts.get("enter.after"), () -> step(1));
+    this.steps = Parts.row(2, before, placed, after);
     right.getChildren().setAll(form(), deeds());
     for (VBox half : List.of(right, intake.node())) {
       half.setMinWidth(0);
@@ -140,12 +143,10 @@ final class EnterFace implements Face {
     button(like, "enter-like", "enter.like", model::copy);
     button(delete, "enter-delete", "enter.delete", () -> list.open().ifPresent(ifDeleted));
     form.setId("enter-form");
-    content
-        .getChildren()
-        .setAll(
-            Parts.row(8, up, title, Parts.spring(), before, placed, after, like, delete),
-            form,
-            details);
+    title.setMaxWidth(MOST_TITLE);
+    var head = new FlowPane(8, 6, up, title, steps, like, delete); // Below one another if need be.
+    head.setPrefWrapLength(WRAP);
+    content.getChildren().setAll(head, form, details);
     content.setPadding(new Insets(0, 10, 0, 0));
     VBox.setVgrow(scroll, Priority.ALWAYS);
     return scroll;
@@ -230,9 +231,7 @@ final class EnterFace implements Face {
         place < 0 ? "" : texts.get("enter.placed", Counts.of(place + 1), Counts.of(all)));
     before.setDisable(place <= 0);
     after.setDisable(place < 0 || place + 1 >= all);
-    for (Node node : List.of(before, placed, after)) {
-      Parts.toggle(node, place >= 0);
-    }
+    Parts.toggle(steps, place >= 0);
   }
 
   /** Begins anew. */
@@ -383,8 +382,8 @@ final class EnterFace implements Face {
     Optional<String> above = model.trips().above();
     up.setText(above.map(label -> texts.get("enter.up", label)).orElse(""));
     Parts.toggle(up, above.isPresent());
-    like.setVisible(model.opened().isPresent());
-    delete.setVisible(model.opened().isPresent());
+    Parts.toggle(like, model.opened().isPresent());
+    Parts.toggle(delete, model.opened().isPresent());
     state.setText(
         !model.canEnter()
             ? texts.get("enter.infile")

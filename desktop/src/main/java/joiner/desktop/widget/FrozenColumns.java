@@ -77,22 +77,24 @@ public final class FrozenColumns<S> {
     if (isFrozen(column)) {
       return;
     }
-    grid.scrollToColumn(column);
     ScrollBar at = bar;
-    if (frozen.get() > 0 && at != null) {
-      double left = 0;
-      double kept = 0;
-      for (TableColumn<S, ?> other : grid.getVisibleLeafColumns()) {
-        if (other == column) {
-          break;
-        }
-        left += other.getWidth();
-        kept += isFrozen(other) ? other.getWidth() : 0;
-      }
-      if (left - at.getValue() < kept) {
-        at.setValue(Math.max(at.getMin(), left - kept));
-      }
+    if (frozen.get() == 0 || at == null) {
+      grid.scrollToColumn(column);
+      return;
     }
+    double left = 0;
+    double kept = 0;
+    for (TableColumn<S, ?> other : grid.getVisibleLeafColumns()) {
+      if (other == column) {
+        break;
+      }
+      left += other.getWidth();
+      kept += isFrozen(other) ? other.getWidth() : 0;
+    }
+    double first = left - kept; // So far it is scrolled where it begins beside the frozen ones.
+    double last = Math.min(first, left + column.getWidth() - at.getWidth());
+    double value = Math.min(first, Math.max(last, at.getValue()));
+    at.setValue(Math.clamp(value, at.getMin(), Math.max(at.getMin(), at.getMax())));
   }
 
   private boolean isFrozen(TableColumnBase<?, ?> column) {
