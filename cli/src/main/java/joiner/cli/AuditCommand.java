@@ -12,6 +12,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.atomic.AtomicLong;
+import joiner.audit.Anomalies;
+import joiner.audit.Anomaly;
 import joiner.audit.Audit;
 import joiner.audit.AuditReport;
 import joiner.audit.KnownAudit;
@@ -81,11 +83,12 @@ final class AuditCommand implements Callable<Integer> {
     AuditReport report = audited.report;
     Design of = audited.design;
     if (json) {
-      JsonOut.print(document(of, report), out);
+      JsonOut.print(document(of, audited), out);
     } else {
       if (data.isEmpty()) { // Of files it was told as soon as it was known.
         report.tables().forEach(table -> print(of, table, out));
       }
+      audited.contradicted.forEach(anomaly -> out.println(contradiction(of, anomaly)));
       for (AuditReport.Unread unread : report.unread()) {
         out.println(of.table(unread.table()).name() + "  unread  " + unread.message());
       }
@@ -101,7 +104,12 @@ final class AuditCommand implements Callable<Integer> {
     out.flush();
   }
 
-  private record Audited(Design design, AuditReport report) {}
+  /**
+   * What was found.
+   *
+   * @param contradicted what somebody knows of a table and its own rows contradict
+   */
+  private record Audited(Design design, AuditReport report, List<Anomaly> contradicted) {}
 
   private Audited own(PrintWriter err) throws IOException, UnreadableFileException {
     Draft draft = design.open(err).draft();
@@ -117,7 +125,7 @@ final class AuditCommand implements Callable<Integer> {
     for (LinkedFile file : files.values()) {
       DesignArgument.note(file.problems().stream().map(Object::toString).toList(), err);
     }
-    return new Audited(draft.design(), report);
+    return new Audited(draft.design(), report, Anomalies.contradicted(draft));
   }
 
   private Audited live(String address, PrintWriter err)
@@ -125,7 +133,7 @@ final class AuditCommand implements Callable<Integer> {
     Draft draft = design.open(err).draft();
     LiveAudit audit = LiveAudit.of(draft, live.target(address), Progress.NONE);
     DesignArgument.note(audit.notices(), err);
-    return new Audited(draft.design(), audit.report());
+    return new Audited(draft.design(), audit.report(), List.of());
   }
 
   /** Rows in a folder beside go by once; how far they are is told every few seconds. */
@@ -141,7 +149,7 @@ final class AuditCommand implements Callable<Integer> {
             Math.min(KEYS_IN_MEMORY, Runtime.getRuntime().maxMemory() / 2),
             new Telling(of, err, !json));
     DesignArgument.note(beside.notices(), err);
-    return new Audited(of, report);
+    return new Audited(of, report, List.of());
   }
 
   /**
@@ -187,7 +195,34 @@ final class AuditCommand implements Callable<Integer> {
         .toList();
   }
 
-  private static Map<String, Object> document(Design design, AuditReport report) {
+  /** No engine refuses such rows, so that they do not offend; but they need a look. */
+  private static String contradiction(Design design, Anomaly anomaly) {
+    Table table = design.table(anomaly.table());
+    return table.name()
+        + "  look  "
+        + anomaly.fact().words(table)
+        + ", as somebody said, but rows "
+        + String.join(
+            ", ", numbers(anomaly).stream().limit(ROWS_NAMED).map(String::valueOf).toList())
+        + (numbers(anomaly).size() > ROWS_NAMED ? ", … disagree." : " disagree.");
+  }
+
+  private static List<Integer> numbers(Anomaly anomaly) {
+    return anomaly.rows().stream().map(row -> row + 1).toList();
+  }
+
+  private static Map<String, Object> contradicted(Design design, Anomaly anomaly) {
+    Table table = design.table(anomaly.table());
+    Map<String, Object> item = new LinkedHashMap<>();
+    item.put("table", table.name());
+    item.put("by", table.namesOf(anomaly.determinant()));
+    item.put("decide", table.namesOf(anomaly.dependents()));
+    item.put("rows", numbers(anomaly).stream().limit(ROWS_NAMED).toList());
+    return item;
+  }
+
+  private static Map<String, Object> document(Design design, Audited audited) {
+    AuditReport report = audited.report;
     var tables = new ArrayList<Map<String, Object>>();
     for (TableAudit audit : report.tables()) {
       Table table = design.table(audit.table());
@@ -199,6 +234,8 @@ final class AuditCommand implements Callable<Integer> {
     }
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("tables", tables);
+    document.put(
+        "contradicted", audited.contradicted.stream().map(a -> contradicted(design, a)).toList());
     document.put("unread", report.unread().stream().map(u -> unread(design, u)).toList());
     document.put("total", report.total());
     return document;

@@ -22,6 +22,7 @@ import joiner.edit.ChangeTable;
 import joiner.format.DesignFolder;
 import joiner.meaning.Draft;
 import joiner.model.FieldType;
+import joiner.model.KnownFact;
 import joiner.model.Noun;
 import joiner.model.Rule;
 import joiner.model.Table;
@@ -210,6 +211,32 @@ class CommandLineTest {
                 List.of(12, 19, 26),
                 "message",
                 "Rows 12, 19 and 26 lack E-mail, which is required."));
+  }
+
+  @Test
+  void rowsThatContradictWhatIsKnownAreNamedButDoNotOffend() throws Exception {
+    Draft demo = DesignFolder.open(Path.of(demo())).draft();
+    Table firing = demo.design().tableNamed("firing").orElseThrow();
+    var known =
+        new KnownFact(
+            List.of(firing.fieldNamed("cone_no").orElseThrow().id()),
+            List.of(firing.fieldNamed("kiln_id").orElseThrow().id()),
+            true);
+    Path design = folder.resolve("known");
+    DesignFolder.save(ChangeTable.know(firing, known).apply(demo), design);
+    Outcome told = run("audit", design.toString());
+    assertThat(told.out())
+        .contains("firing  look  Cone decides Kiln, as somebody said, but rows ", " disagree.");
+    assertThat(told.code()).as("no database refuses them").isZero();
+    Map<?, ?> item =
+        (Map<?, ?>)
+            ((List<?>) run("audit", design.toString(), "--json").json().get("contradicted"))
+                .getFirst();
+    assertThat(item.get("table")).isEqualTo("firing");
+    assertThat(item.get("by")).isEqualTo(List.of("cone_no"));
+    assertThat(item.get("decide")).isEqualTo(List.of("kiln_id"));
+    assertThat((List<?>) item.get("rows")).isNotEmpty();
+    assertThat(run("check", design.toString()).out()).contains("In Firing, Cone decides Kiln");
   }
 
   @Test

@@ -61,13 +61,27 @@ public final class Anomalies {
         .toList();
   }
 
+  /** What somebody knows and rows contradict, of all tables whose rows are held. */
+  public static List<Anomaly> contradicted(Draft draft) {
+    return draft.design().tables().stream()
+        .filter(table -> !table.facts().isEmpty())
+        .flatMap(
+            table ->
+                known(table, draft.rows().of(table.id()), new Decided(table)).stream()
+                    .filter(anomaly -> !anomaly.disagreements().isEmpty()))
+        .toList();
+  }
+
+  private static List<Anomaly> known(Table table, Rows rows, Decided decided) {
+    return decided.belowBoyceCodd().stream()
+        .map(fact -> new FactRows(rows, fact).anomaly(table.id(), true, 1))
+        .toList();
+  }
+
   private List<Anomaly> of(Table table) {
     Rows rows = draft.rows().of(table.id());
     var decided = new Decided(table);
-    var all = new ArrayList<Anomaly>();
-    for (KnownFact fact : decided.belowBoyceCodd()) {
-      all.add(new FactRows(rows, fact).anomaly(table.id(), true, 1));
-    }
+    var all = new ArrayList<>(known(table, rows, decided));
     shown(table, rows)
         .forEach(
             (fact, score) -> {
