@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.css.PseudoClass;
@@ -11,6 +12,7 @@ import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.layout.HBox;
@@ -63,6 +65,16 @@ final class AuditFace implements Face {
   private final SaidAgainSide again;
   private final WhenSeen seen = new WhenSeen(this::show);
   private final BiConsumer<Table, RowId> enter;
+  private final HBox head = Parts.row(10);
+  private final HBox body = new HBox(16, list, detail);
+  private final Label counted = Parts.label("", "muted");
+  private final Label state = Parts.label("", "oak");
+  private final Label clean = Parts.label("", "muted");
+  private final Button say;
+
+  /** What is drawn now. */
+  private Object drawn = "";
+
   private boolean filling;
 
   /** Where one says what decides what, while that is open. */
@@ -80,6 +92,9 @@ final class AuditFace implements Face {
     this.model = new AuditModel(bench, texts);
     this.again = new SaidAgainSide(bench, model.saidAgain(), texts);
     this.samples = new SampleGrid(bench);
+    this.say = Parts.button(texts.get("fact.open"), this::openFacts);
+    say.setId("fact-open");
+    VBox.setVgrow(body, Priority.ALWAYS);
     main.setSpacing(10);
     list.setId("violations");
     list.getStyleClass().add("violation-list");
@@ -119,10 +134,14 @@ final class AuditFace implements Face {
     switch (model.shown()) {
       case AuditModel.Shown.Lines lines -> showLines(lines);
       case AuditModel.Shown.Looking looking ->
-          showInstead(Parts.label(texts.get("checking.title"), "title"));
+          showInstead("looking", () -> List.of(Parts.label(texts.get("checking.title"), "title")));
       case AuditModel.Shown.Failed failed ->
           showInstead(
-              Parts.label(texts.get("failed.title"), "title"), Parts.prose(failed.why(), "brick"));
+              failed,
+              () ->
+                  List.of(
+                      Parts.label(texts.get("failed.title"), "title"),
+                      Parts.prose(failed.why(), "brick")));
       case AuditModel.Shown.Clean clean -> showNothing("clean");
       case AuditModel.Shown.NoRows none -> showNothing("none");
     }
@@ -136,31 +155,57 @@ final class AuditFace implements Face {
     list.getSelectionModel().select(shown.chosen());
     filling = false;
     list.pseudoClassStateChanged(STALE, shown.state() != Verdict.State.CURRENT);
-    var body = new HBox(16, list, detail);
-    VBox.setVgrow(body, Priority.ALWAYS);
-    main.getChildren()
-        .setAll(
-            head(shown.state()),
-            body,
-            Parts.label(texts.get("clean.tables", shown.clean()), "muted"));
+    counted.setText(countText());
+    state.setText(stateText(shown.state()));
+    clean.setText(texts.get("clean.tables", shown.clean()));
+    draw(
+        "lines",
+        () -> {
+          Node title =
+              Terms.explain(
+                  Parts.label(texts.get("title"), "title"), "Audit", Glossary.meaning("Audit"));
+          head.getChildren().setAll(title, counted, state, Parts.spring(), say);
+          return List.of(head, body, clean);
+        });
     showLine(shown.chosen());
   }
 
-  private void showInstead(Node... nodes) {
-    main.getChildren().setAll(nodes);
+  private void showInstead(Object what, Supplier<List<Node>> nodes) {
+    draw(what, nodes);
     showSide(List.of(Parts.prose(texts.get("side.none"), "muted")));
+  }
+
+  /** Draws something else than before; where it is the same its nodes stay, and the focus. */
+  private void draw(Object what, Supplier<List<Node>> nodes) {
+    say.setDisable(bench.design().tables().isEmpty());
+    if (!what.equals(drawn)) {
+      drawn = what;
+      boolean saying = say.isFocused();
+      main.getChildren().setAll(nodes.get());
+      if (saying) {
+        say.requestFocus();
+      }
+    }
   }
 
   /** What is said of a line, unless somebody says something just now. */
   private void showSide(List<Node> nodes) {
-    saying.ifPresentOrElse(FactForm::show, () -> side.getChildren().setAll(nodes));
+    saying.ifPresentOrElse(FactForm::show, () -> drawSide(nodes));
   }
 
-  private Button say() {
-    Button say = Parts.button(texts.get("fact.open"), this::openFacts);
-    say.setId("fact-open");
-    say.setDisable(bench.design().tables().isEmpty());
-    return say;
+  /** Whoever stands on a way that is still there stays on it. */
+  private void drawSide(List<Node> nodes) {
+    Optional<String> way =
+        side.getChildren().stream()
+            .filter(Node::isFocused)
+            .filter(Button.class::isInstance)
+            .map(node -> ((Button) node).getText())
+            .findFirst();
+    side.getChildren().setAll(nodes);
+    nodes.stream()
+        .filter(node -> node instanceof Button button && way.equals(Optional.of(button.getText())))
+        .findFirst()
+        .ifPresent(Node::requestFocus);
   }
 
   private void openFacts() {
@@ -182,41 +227,39 @@ final class AuditFace implements Face {
   private void closeFacts() {
     saying = Optional.empty();
     show();
-    Optional.ofNullable(main.lookup("#fact-open")).ifPresent(Node::requestFocus);
+    say.requestFocus();
   }
 
   private void showNothing(String what) {
-    var enter = Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
-    var further = Parts.label(texts.get("anomaly.working"), "muted");
-    further.setVisible(
-        !model.saidAgain().isLooked()); // What is said again is not broken, but worth knowing.
+    boolean looked = model.saidAgain().isLooked();
+    String count = countText();
     showInstead(
-        Parts.label(texts.get(what + ".title"), "title"),
-        count(),
-        Parts.prose(texts.get(what + ".why"), "muted"),
-        Parts.row(8, enter, say()),
-        further);
+        List.of(what, count, looked),
+        () -> {
+          var enter =
+              Parts.button(texts.get(what + ".go"), () -> bench.stageProperty().set(Stage.SHAPE));
+          var further = Parts.label(texts.get("anomaly.working"), "muted");
+          further.setVisible(!looked); // What is said again is not broken, but worth knowing.
+          return List.of(
+              Parts.label(texts.get(what + ".title"), "title"),
+              Parts.label(count, "muted"),
+              Parts.prose(texts.get(what + ".why"), "muted"),
+              Parts.row(8, enter, say),
+              further);
+        });
   }
 
-  private Node count() {
+  private String countText() {
     AuditReport audit = bench.verdict().audit();
-    return Parts.label(texts.get("count", audit.rows(), audit.tables().size()), "muted");
+    return texts.get("count", audit.rows(), audit.tables().size());
   }
 
-  private Node head(Verdict.State state) {
-    var row =
-        Parts.row(
-            10,
-            Terms.explain(
-                Parts.label(texts.get("title"), "title"), "Audit", Glossary.meaning("Audit")),
-            count());
-    switch (state) {
-      case CHECKING -> row.getChildren().add(Parts.label(texts.get("checking"), "oak"));
-      case FAILED -> row.getChildren().add(Parts.label(texts.get("failed.title"), "oak"));
-      case CURRENT -> {}
-    }
-    row.getChildren().addAll(Parts.spring(), say());
-    return row;
+  private String stateText(Verdict.State state) {
+    return switch (state) {
+      case CHECKING -> texts.get("checking");
+      case FAILED -> texts.get("failed.title");
+      case CURRENT -> "";
+    };
   }
 
   /** Somebody moved to a line. */

@@ -7,7 +7,10 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import javafx.beans.binding.Bindings;
+import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
 import javafx.collections.ObservableList;
 import javafx.scene.Node;
 import javafx.scene.control.SelectionMode;
@@ -45,6 +48,9 @@ public final class SampleGrid {
   private final TextField filter = new TextField();
   private Optional<Table> shown = Optional.empty();
 
+  /** Counts how often more became known of the rows, which cells follow. */
+  private final IntegerProperty known = new SimpleIntegerProperty();
+
   /** What to bring into sight when its row was read. */
   private Optional<Sight> awaited = Optional.empty();
 
@@ -60,7 +66,7 @@ public final class SampleGrid {
     grid.setSortPolicy(view -> sort());
     model.placesProperty().subscribe(places -> grid.getItems().setAll(places));
     model.whenRead(() -> shown.ifPresent(this::show));
-    model.whenKnown(grid::refresh);
+    model.whenKnown(this::known);
     editor.whenDeleted(editor::clear);
     editor.whenPastEnd(this::addAtEnd);
     filter.setId("row-filter");
@@ -77,6 +83,12 @@ public final class SampleGrid {
             event.consume();
           }
         });
+  }
+
+  /** A grid that draws its cells anew may leave some as they were; each follows by itself. */
+  private void known() {
+    known.set(known.get() + 1);
+    grid.refresh();
   }
 
   /** Where one types what rows are looked for; it goes with the rows. */
@@ -249,7 +261,7 @@ public final class SampleGrid {
     column.setReorderable(false);
     column.setPrefWidth(width(field));
     column.setCellValueFactory(
-        row -> new ReadOnlyStringWrapper(model.shown(row.getValue(), field.id())));
+        row -> Bindings.createStringBinding(() -> text(row.getValue(), field), known));
     column.setCellFactory(
         c -> {
           var cell = new TextCell<Integer>(row -> false);
@@ -261,6 +273,11 @@ public final class SampleGrid {
         });
     letEdit(column, field);
     return column;
+  }
+
+  /** A cell that is still drawn may be of a row that is gone. */
+  private String text(int row, Field field) {
+    return model.has(row) ? model.shown(row, field.id()) : "";
   }
 
   /** Rows and choices are picked, everything else is typed; rows of a file are only read. */

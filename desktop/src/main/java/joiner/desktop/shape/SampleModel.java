@@ -473,6 +473,11 @@ final class SampleModel {
     return references.contains(field);
   }
 
+  /** Whether there is a row at that place, from 0. */
+  boolean has(int row) {
+    return row < rows.count();
+  }
+
   /** A cell as people read it: of a row that is referred to its label; rows from 0. */
   String shown(int row, FieldId field) {
     String text = cell(row, field);
