@@ -198,17 +198,13 @@ final class AuditCommand implements Callable<Integer> {
   /** No engine refuses such rows, so that they do not offend; but they need a look. */
   private static String contradiction(Design design, Anomaly anomaly) {
     Table table = design.table(anomaly.table());
+    List<Integer> rows = anomaly.numbers();
     return table.name()
         + "  look  "
         + anomaly.fact().words(table)
         + ", as somebody said, but rows "
-        + String.join(
-            ", ", numbers(anomaly).stream().limit(ROWS_NAMED).map(String::valueOf).toList())
-        + (numbers(anomaly).size() > ROWS_NAMED ? ", … disagree." : " disagree.");
-  }
-
-  private static List<Integer> numbers(Anomaly anomaly) {
-    return anomaly.rows().stream().map(row -> row + 1).toList();
+        + String.join(", ", rows.stream().limit(ROWS_NAMED).map(String::valueOf).toList())
+        + (rows.size() > ROWS_NAMED ? ", … disagree." : " disagree.");
   }
 
   private static Map<String, Object> contradicted(Design design, Anomaly anomaly) {
@@ -217,7 +213,7 @@ final class AuditCommand implements Callable<Integer> {
     item.put("table", table.name());
     item.put("by", table.namesOf(anomaly.determinant()));
     item.put("decide", table.namesOf(anomaly.dependents()));
-    item.put("rows", numbers(anomaly).stream().limit(ROWS_NAMED).toList());
+    item.put("rows", anomaly.numbers().stream().limit(ROWS_NAMED).toList());
     return item;
   }
 

@@ -159,7 +159,6 @@ public final class Anomalies {
    */
   private boolean isBound(Table table, KnownFact fact) {
     return table.keys().stream().flatMap(List::stream).anyMatch(fact.dependents()::contains)
-        || SplitOff.inTheWay(draft.design(), table.id(), fact.determinant(), fact.dependents())
-            .isPresent();
+        || SplitOff.of(draft.design(), table.id(), fact).inTheWay(draft.design()).isPresent();
   }
 }

@@ -103,6 +103,11 @@ public record Anomaly(
         : disagreements.stream().flatMap(d -> d.rows().stream()).sorted().toList();
   }
 
+  /** The same rows, from 1. */
+  public List<Integer> numbers() {
+    return rows().stream().map(row -> row + 1).toList();
+  }
+
   /** The split that ends it. */
   public SplitOff split(Draft draft) {
     return SplitOff.of(draft.design(), table, fact);
@@ -110,6 +115,6 @@ public record Anomaly(
 
   /** A relationship that would have to be changed before the split. */
   public Optional<Relationship> inTheWay(Draft draft) {
-    return SplitOff.inTheWay(draft.design(), table, determinant(), dependents());
+    return split(draft).inTheWay(draft.design());
   }
 }

@@ -79,7 +79,7 @@ public record SplitOff(
     Table from = draft.design().table(table);
     InFile.requireHeld(draft, table);
     Optional<Relationship> known = refers(draft.design(), table, determinant);
-    Optional<Relationship> bound = inTheWay(draft.design(), table, determinant, dependents);
+    Optional<Relationship> bound = inTheWay(draft.design());
     if (bound.isPresent()) {
       throw new EditRefusedException(
           "The relationship "
@@ -106,8 +106,7 @@ public record SplitOff(
   }
 
   /** A relationship that stands on what is decided and could not go along, if there is one. */
-  public static Optional<Relationship> inTheWay(
-      Design design, TableId table, List<FieldId> determinant, List<FieldId> dependents) {
+  public Optional<Relationship> inTheWay(Design design) {
     boolean intoParent = refers(design, table, determinant).isPresent();
     return design.relationships().stream()
         .filter(

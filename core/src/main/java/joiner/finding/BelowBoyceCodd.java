@@ -33,10 +33,7 @@ final class BelowBoyceCodd implements WholeCheck {
   private static Finding finding(CheckedDesign checked, Table table, KnownFact fact) {
     SplitOff split = SplitOff.of(checked.design(), table.id(), fact);
     var remedies = new ArrayList<Remedy>();
-    boolean free =
-        SplitOff.inTheWay(checked.design(), table.id(), fact.determinant(), fact.dependents())
-            .isEmpty();
-    if (free) {
+    if (split.inTheWay(checked.design()).isEmpty()) {
       remedies.add(new Remedy("Say it once, in " + split.label(), split));
     }
     remedies.add(new Remedy("Say no longer that it is so", ChangeTable.forget(table, fact)));

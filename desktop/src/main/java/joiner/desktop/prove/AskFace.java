@@ -97,18 +97,6 @@ final class AskFace implements Face {
         event ->
             new Picker<>(texts.get("ask.pick.prompt"), model.fields())
                 .open(pick, text -> said(model.show(text))));
-    first.setId("ask-first");
-    first.setPrefColumnCount(4);
-    first.setPromptText(texts.get("ask.first.all"));
-    first.setOnAction(event -> model.first(first.getText()));
-    first
-        .focusedProperty()
-        .subscribe(
-            (was, is) -> {
-              if (was && !is) {
-                model.first(first.getText());
-              }
-            });
     shown.setPrefWrapLength(WRAP);
     where.setPrefWrapLength(WRAP);
     aside.setId("question-aside");
@@ -122,20 +110,35 @@ final class AskFace implements Face {
                 open.node()),
             "question");
     Parts.toggle(refused, false);
-    var foot =
-        new FlowPane(
-            8,
-            6,
-            Parts.label(texts.get("ask.first"), "muted"),
-            first,
-            Parts.label(texts.get("ask.rows"), "muted"),
-            rows,
-            saving.button(),
-            saving.forSheets(),
-            count);
-    content.getChildren().setAll(head, form, refused, joins.node(), warnings, lines.node(), foot);
+    content.getChildren().setAll(head, form, refused, joins.node(), warnings, lines.node(), foot());
     content.setPadding(new Insets(0, 10, 0, 0));
     main.setFitToHeight(true); // The lines take what room there is; where there is none it scrolls.
+  }
+
+  /** How many lines of whose rows, and what becomes of them. */
+  private Node foot() {
+    first.setId("ask-first");
+    first.setPrefColumnCount(4);
+    first.setPromptText(texts.get("ask.first.all"));
+    first.setOnAction(event -> model.first(first.getText()));
+    first
+        .focusedProperty()
+        .subscribe(
+            (was, is) -> {
+              if (was && !is) {
+                model.first(first.getText());
+              }
+            });
+    return new FlowPane(
+        8,
+        6,
+        Parts.label(texts.get("ask.first"), "muted"),
+        first,
+        Parts.label(texts.get("ask.rows"), "muted"),
+        rows,
+        saving.button(),
+        saving.forSheets(),
+        count);
   }
 
   private Node line(String name, FlowPane chips, Node typing) {

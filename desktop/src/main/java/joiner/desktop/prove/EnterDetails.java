@@ -13,6 +13,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import joiner.desktop.widget.Parts;
@@ -92,14 +93,23 @@ final class EnterDetails {
             .filter(part -> part.fields().stream().noneMatch(over.childFields()::contains))
             .filter(part -> !(part instanceof EnterPart.Own own) || EnterPart.isTyped(own.field()))
             .toList();
-    boolean whole = wide.contains(over.id());
-    List<EnterPart> parts = whole ? all : all.stream().limit(MOST_COLUMNS).toList();
+    List<EnterPart> parts =
+        wide.contains(over.id()) ? all : all.stream().limit(MOST_COLUMNS).toList();
     if (!rows.isEmpty() && !parts.isEmpty()) {
       box.getChildren().add(sideways(grid(over, child, rows, parts)));
     }
     box.getChildren().add(controls.refusals(() -> below.refusals(over), "\n"));
+    Pane further = further(over, rows.size(), all.size());
+    if (!further.getChildren().isEmpty()) {
+      box.getChildren().add(further);
+    }
+    return box;
+  }
+
+  /** What shows earlier rows, and more or fewer fields, where there are any. */
+  private Pane further(Relationship over, int rows, int fields) {
     var further = new FlowPane(8, 4);
-    int hidden = rows.size() - most(over);
+    int hidden = rows - most(over);
     if (hidden > 0) {
       Button earlier =
           Parts.button(
@@ -111,10 +121,12 @@ final class EnterDetails {
       earlier.setId("more-" + over.name());
       further.getChildren().add(earlier);
     }
-    if (!rows.isEmpty() && all.size() > MOST_COLUMNS) {
+    if (rows > 0 && fields > MOST_COLUMNS) {
       String words =
-          whole ? texts.get("enter.fields.fewer") : texts.get("enter.fields.all", all.size());
-      Button fields =
+          wide.contains(over.id())
+              ? texts.get("enter.fields.fewer")
+              : texts.get("enter.fields.all", fields);
+      Button width =
           Parts.button(
               words,
               () -> {
@@ -123,13 +135,10 @@ final class EnterDetails {
                 }
                 again.run();
               });
-      fields.setId("fields-" + over.name());
-      further.getChildren().add(fields);
+      width.setId("fields-" + over.name());
+      further.getChildren().add(width);
     }
-    if (!further.getChildren().isEmpty()) {
-      box.getChildren().add(further);
-    }
-    return box;
+    return further;
   }
 
   private int most(Relationship over) {

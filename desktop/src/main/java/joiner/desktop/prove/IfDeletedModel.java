@@ -56,9 +56,13 @@ final class IfDeletedModel {
    */
   record Input(Draft draft, TableId table, Set<RowId> chosen, RowsOf of, String where) {
     boolean isAs(Input other) {
+      return reads(other) && chosen.equals(other.chosen);
+    }
+
+    /** Whether it is worked out among the same rows. */
+    private boolean reads(Input other) {
       return draft == other.draft
           && table.equals(other.table)
-          && chosen.equals(other.chosen)
           && of.equals(other.of)
           && where.equals(other.where);
     }
@@ -68,14 +72,7 @@ final class IfDeletedModel {
   record Among(Draft draft, int first, boolean all) {}
 
   /** What was last read of a database, so that another choice among the same rows is quick. */
-  private record Read(Draft draft, TableId table, RowsOf.Live of, String where, Among among) {
-    boolean isFor(Input input) {
-      return draft == input.draft
-          && table.equals(input.table)
-          && of.equals(input.of)
-          && where.equals(input.where);
-    }
-  }
+  private record Read(Input input, Among among) {}
 
   private final AtomicReference<Optional<Read>> read = new AtomicReference<>(Optional.empty());
   private final OnBench onBench;
@@ -161,7 +158,7 @@ final class IfDeletedModel {
     if (!(input.of instanceof RowsOf.Live live)) {
       return new Among(input.draft, input.draft.rows().of(input.table).count(), true);
     }
-    Optional<Read> known = read.get().filter(r -> r.isFor(input));
+    Optional<Read> known = read.get().filter(r -> r.input.reads(input));
     if (known.isPresent()) {
       return known.get().among;
     }
@@ -178,7 +175,7 @@ final class IfDeletedModel {
               return !progress.stopped();
             });
     var among = new Among(reach.draft(), reach.first(), reach.all());
-    read.set(Optional.of(new Read(input.draft, input.table, live, input.where, among)));
+    read.set(Optional.of(new Read(input, among)));
     return among;
   }
 

@@ -180,7 +180,7 @@ final class SaidAgain {
           first.map(this::who).orElse(""),
           first.map(this::what).orElse(""),
           anomaly.delete().isPresent() ? who(anomaly.delete().getAsInt()) : "",
-          anomaly.rows().stream().map(row -> row + 1).toList(),
+          anomaly.numbers(),
           anomaly.disagreements().stream().limit(MOST_DISPUTES).map(this::dispute).toList(),
           anomaly.disagreements().stream()
               .mapToInt(of -> of.most().map(of::others).orElse(0))
