@@ -17,8 +17,6 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -33,6 +31,7 @@ import joiner.desktop.widget.Offers;
 import joiner.desktop.widget.Parts;
 import joiner.desktop.widget.Picker;
 import joiner.desktop.widget.Texts;
+import joiner.desktop.widget.TypedText;
 import joiner.desktop.widget.WhenSeen;
 import joiner.desktop.work.Answer;
 import joiner.desktop.work.Targets;
@@ -241,23 +240,7 @@ final class IfDeletedFace implements Face {
     where.setPromptText(texts.get("deleted.where"));
     where.setAccessibleText(texts.get("deleted.where"));
     CompletionList.on(where, model::completions);
-    where.setOnAction(event -> model.where(where.getText()));
-    where
-        .focusedProperty()
-        .subscribe(
-            (was, is) -> {
-              if (was && !is) {
-                model.where(where.getText());
-              }
-            });
-    where.addEventHandler(
-        KeyEvent.KEY_PRESSED,
-        event -> {
-          if (event.getCode() == KeyCode.ESCAPE) {
-            where.setText(model.where());
-            event.consume();
-          }
-        });
+    TypedText.settle(where, model::where, model::where);
   }
 
   /** What is picked stands between two buttons that stay, so that the focus does. */
@@ -265,9 +248,7 @@ final class IfDeletedFace implements Face {
     suppose.setVisible(model.table().isPresent());
     rows.show(model.rowsOf());
     Parts.toggle(where, model.isLive());
-    if (!where.isFocused()) {
-      where.setText(model.where());
-    }
+    TypedText.show(where, model.where());
     ofTable.setText(model.table().map(Table::label).orElse(""));
     pick.setText(texts.get(model.chosen().isEmpty() ? "deleted.pick" : "deleted.more"));
     if (told.isEmpty()) {
